@@ -1,0 +1,1 @@
+"""The `anchor-beam` command. Each subcommand imports its room inside its own function."""

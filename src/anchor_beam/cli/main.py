@@ -1,0 +1,111 @@
+"""Commands and their exit codes."""
+
+from __future__ import annotations
+
+import argparse
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+from anchor_beam import __version__
+from anchor_beam.errors import AnchorBeamError
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run a command line; returns the exit code."""
+    chosen = _parser().parse_args(arguments)
+    try:
+        code: int = chosen.run(chosen)
+    except AnchorBeamError as problem:
+        print(f"anchor-beam: {problem}", file=sys.stderr)
+        return 2
+    except BrokenPipeError:  # the reader of our output went away
+        return 1
+    return code
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="anchor-beam",
+        description="A bench for anti-roll bars: choose, set, fit and prove them. Without a command it opens your garage.",
+    )
+    parser.add_argument("--version", action="version", version=f"Anchor Beam {__version__}")
+    parser.set_defaults(run=_window, garage=None, theme="desktop")
+    commands = parser.add_subparsers(title="commands", metavar="")
+    demo = commands.add_parser("demo", help="open the demo garage with the three cars of the Gannet Point team")
+    demo.add_argument("--fresh", action="store_true", help="start the demo over, as it was shipped")
+    demo.set_defaults(run=_demo)
+    for command in (parser, demo):
+        command.add_argument(
+            "--theme", choices=("desktop", "light", "dark"), default="desktop", help="look of the window"
+        )
+        command.add_argument("--garage", type=Path, default=None, metavar="FILE", help="garage file to open instead")
+    solve = commands.add_parser("solve", help="answer the questions of a JSON document, without a window")
+    solve.add_argument("file", metavar="FILE.json", help="the document, - for standard input")
+    solve.add_argument("-o", "--output", type=Path, default=None, metavar="OUT.json", help="where the answer goes")
+    solve.set_defaults(run=_solve)
+    schema = commands.add_parser("schema", help="print the JSON Schema of a document kind")
+    schema.add_argument("kind", help="bar or car-file")
+    schema.set_defaults(run=_schema)
+    return parser
+
+
+def _window(chosen: argparse.Namespace) -> int:
+    from anchor_beam.desk.app import run
+
+    return run(chosen.garage or _data_folder() / "garage.sqlite3", theme=chosen.theme)
+
+
+def _demo(chosen: argparse.Namespace) -> int:
+    from anchor_beam.demo.team import team
+    from anchor_beam.desk.app import run
+
+    path = chosen.garage or _data_folder() / "demo" / "garage.sqlite3"
+    if chosen.fresh:
+        from anchor_beam.store.garage import start_over
+
+        start_over(path)
+    return run(path, fill=team(), theme=chosen.theme)
+
+
+def _solve(chosen: argparse.Namespace) -> int:
+    from anchor_beam.headless.solve import UNREADABLE, answer_text
+
+    try:
+        raw = sys.stdin.buffer.read() if chosen.file == "-" else Path(chosen.file).read_bytes()
+        text = raw.decode("utf-8-sig")
+    except OSError as problem:
+        print(f"anchor-beam: {chosen.file} could not be read: {problem.strerror}.", file=sys.stderr)
+        return UNREADABLE
+    except UnicodeDecodeError:
+        print(f"anchor-beam: {chosen.file} is not UTF-8 text.", file=sys.stderr)
+        return UNREADABLE
+    try:
+        answer, code = answer_text(text)
+    except AnchorBeamError as problem:
+        print(f"anchor-beam: {problem}", file=sys.stderr)
+        return UNREADABLE
+    if chosen.output is None:
+        print(answer)
+        return code
+    try:
+        chosen.output.write_text(answer + "\n", encoding="utf-8")
+    except OSError as problem:
+        print(f"anchor-beam: {chosen.output} was not written: {problem.strerror}.", file=sys.stderr)
+        return UNREADABLE
+    return code
+
+
+def _schema(chosen: argparse.Namespace) -> int:
+    import json
+
+    from anchor_beam.documents.asks import schema
+
+    print(json.dumps(schema(chosen.kind), indent=1, ensure_ascii=False))
+    return 0
+
+
+def _data_folder() -> Path:
+    from platformdirs import user_data_path
+
+    return user_data_path("anchor-beam", appauthor=False)
