@@ -1,0 +1,59 @@
+"""Array types and the two things every room does with numbers: check them and freeze them."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import numpy.typing as npt
+
+from anchor_beam.errors import InputError
+
+FloatArray = npt.NDArray[np.float64]
+IntArray = npt.NDArray[np.intp]
+
+GRAVITY = 9.81  # m/s^2, the value all our references use
+
+
+def frozen(array: npt.ArrayLike) -> FloatArray:
+    """A read-only float copy, so that a cached result cannot be changed by whoever holds it."""
+    copy = np.array(array, dtype=float)
+    copy.flags.writeable = False
+    return copy
+
+
+def require_positive(place: str, value: float, what: str) -> None:
+    """Refuse zero, negative, NaN and infinite values, naming the thing in the sentence.
+
+    Raises:
+        InputError: at `place`.
+    """
+    if not (math.isfinite(value) and value > 0.0):
+        raise InputError(place, f"{what} must be above zero.", got=value, accepts="a number above zero")
+
+
+def require_not_negative(place: str, value: float, what: str) -> None:
+    """Refuse negative, NaN and infinite values.
+
+    Raises:
+        InputError: at `place`.
+    """
+    if not (math.isfinite(value) and value >= 0.0):
+        raise InputError(place, f"{what} must not be negative.", got=value, accepts="zero or more")
+
+
+def require_finite(place: str, value: float, what: str) -> None:
+    """Refuse NaN and infinity.
+
+    Raises:
+        InputError: at `place`.
+    """
+    if not math.isfinite(value):
+        raise InputError(place, f"{what} must be a finite number.", got=value, accepts="a finite number")
+
+
+def cross(a: FloatArray, b: FloatArray) -> FloatArray:
+    """Cross product along the last axis (..., 3). NumPy's own costs more in checks than the products do."""
+    ax, ay, az = a[..., 0], a[..., 1], a[..., 2]
+    bx, by, bz = b[..., 0], b[..., 1], b[..., 2]
+    return np.stack([ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx], axis=-1)

@@ -1,0 +1,185 @@
+"""Centreline of a bar: straight pieces joined by true arcs."""
+
+from __future__ import annotations
+
+import itertools
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.errors import InputError
+
+Point = tuple[float, float, float]
+
+SAME_PLACE = 1e-9  # m; closer than this, two stations are one
+
+
+@dataclass(frozen=True)
+class Vertex:
+    """Corner of the path [m] with the radius of the arc that rounds it, 0 for a sharp corner."""
+
+    at: Point
+    radius: float = 0.0
+
+
+@dataclass(frozen=True, eq=False)
+class Straight:
+    """Straight piece. start (3,) [m], direction (3,) unit vector, s0 arc length at its start [m]."""
+
+    start: FloatArray
+    direction: FloatArray
+    length: float
+    s0: float
+    segment: int
+
+    @property
+    def s1(self) -> float:
+        return self.s0 + self.length
+
+    def points(self, s: FloatArray) -> FloatArray:
+        """Points (n, 3) [m] at the arc lengths s (n,)."""
+        return self.start + (s - self.s0)[:, None] * self.direction
+
+    def tangents(self, s: FloatArray) -> FloatArray:
+        """Unit tangents (n, 3) at the arc lengths s (n,)."""
+        return np.broadcast_to(self.direction, (len(s), 3))
+
+
+@dataclass(frozen=True, eq=False)
+class Arc:
+    """Circular arc. centre (3,) [m]; outward (3,) unit vector from centre to start; direction (3,) start tangent."""
+
+    centre: FloatArray
+    outward: FloatArray
+    direction: FloatArray
+    radius: float
+    angle: float
+    s0: float
+    vertex: int
+
+    @property
+    def length(self) -> float:
+        return self.radius * self.angle
+
+    @property
+    def s1(self) -> float:
+        return self.s0 + self.length
+
+    def points(self, s: FloatArray) -> FloatArray:
+        """Points (n, 3) [m] at the arc lengths s (n,)."""
+        turn = ((s - self.s0) / self.radius)[:, None]
+        return self.centre + self.radius * (np.cos(turn) * self.outward + np.sin(turn) * self.direction)
+
+    def tangents(self, s: FloatArray) -> FloatArray:
+        """Unit tangents (n, 3) at the arc lengths s (n,)."""
+        turn = ((s - self.s0) / self.radius)[:, None]
+        return -np.sin(turn) * self.outward + np.cos(turn) * self.direction
+
+
+Piece = Straight | Arc
+
+
+@dataclass(frozen=True, eq=False)
+class Centreline:
+    """The pieces from the left tip to the right tip. Segments are numbered as in the path, also when rounded."""
+
+    pieces: tuple[Piece, ...]
+
+    @property
+    def length(self) -> float:
+        """Arc length from tip to tip [m]."""
+        return self.pieces[-1].s1
+
+    def piece_at(self, s: float) -> Piece:
+        """The piece that holds arc length s; the earlier one at a joint."""
+        for piece in self.pieces:
+            if s <= piece.s1 + SAME_PLACE:
+                return piece
+        return self.pieces[-1]
+
+    def straights(self) -> tuple[Straight, ...]:
+        return tuple(piece for piece in self.pieces if isinstance(piece, Straight))
+
+    def station_of(self, target: FloatArray, *, within: float = 1e-6) -> float | None:
+        """Arc length [m] at which a straight piece passes through the point `target` (3,) [m], or None."""
+        for piece in self.straights():
+            along = float(np.dot(target - piece.start, piece.direction))
+            off = float(np.linalg.norm(target - piece.start - along * piece.direction))
+            if off <= within and -within <= along <= piece.length + within:
+                return piece.s0 + min(max(along, 0.0), piece.length)
+        return None
+
+
+def lay(vertices: tuple[Vertex, ...]) -> Centreline:
+    """Lay straights and arcs along the vertices, each arc tangent to both of its segments.
+
+    Raises:
+        InputError: at "path[i]" when a vertex repeats, a bend does not fit or the path turns back on itself.
+    Source: plane geometry; the tangent length of an arc turning by phi is R tan(phi/2).
+    """
+    if len(vertices) < 4:
+        raise InputError(
+            "path", "A bar needs two arms and a centre.", got=len(vertices), accepts="at least four vertices"
+        )
+    points = [np.array(vertex.at, dtype=float) for vertex in vertices]
+    for i, vertex in enumerate(vertices):
+        if not all(math.isfinite(x) for x in (*vertex.at, vertex.radius)) or vertex.radius < 0.0:
+            raise InputError(
+                f"path[{i}]",
+                "The vertex needs finite coordinates and a bend radius of zero or more.",
+                got=(*vertex.at, vertex.radius),
+                accepts="x, y, z and the bend radius",
+            )
+    directions, lengths = _segments(points)
+    turns = [0.0, *(_turn(a, b, i + 1) for i, (a, b) in enumerate(itertools.pairwise(directions))), 0.0]
+    setbacks = [vertex.radius * math.tan(turn / 2.0) for vertex, turn in zip(vertices, turns, strict=True)]
+    pieces: list[Piece] = []
+    s = 0.0
+    for i, (direction, length) in enumerate(zip(directions, lengths, strict=True)):
+        straight = length - setbacks[i] - setbacks[i + 1]
+        if straight < -SAME_PLACE:
+            at = i if setbacks[i] > setbacks[i + 1] else i + 1
+            raise InputError(
+                f"path[{at}]",
+                "The bend does not fit: its radius uses up more than the straight beside it.",
+                got=vertices[at].radius,
+                accepts="a smaller bend radius or a longer straight",
+            )
+        if straight > SAME_PLACE:
+            pieces.append(Straight(points[i] + setbacks[i] * direction, direction, straight, s, i))
+            s += straight
+        if i + 1 < len(directions) and setbacks[i + 1] > SAME_PLACE:
+            pieces.append(_arc(points[i + 1], direction, directions[i + 1], vertices[i + 1], turns[i + 1], s, i + 1))
+            s = pieces[-1].s1
+    return Centreline(tuple(pieces))
+
+
+def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:
+    directions, lengths = [], []
+    for i, (a, b) in enumerate(itertools.pairwise(points)):
+        length = float(np.linalg.norm(b - a))
+        if length < 1e-6:
+            raise InputError(
+                f"path[{i + 1}]", "This vertex is the same point as the one before.", accepts="distinct points"
+            )
+        directions.append((b - a) / length)
+        lengths.append(length)
+    return directions, lengths
+
+
+def _turn(before: FloatArray, after: FloatArray, vertex: int) -> float:
+    angle = math.atan2(float(np.linalg.norm(np.cross(before, after))), float(np.dot(before, after)))
+    if angle > math.radians(175.0):
+        raise InputError(f"path[{vertex}]", "The bar turns back on itself here.", accepts="a turn below 175 deg")
+    return angle
+
+
+def _arc(
+    corner: FloatArray, before: FloatArray, after: FloatArray, vertex: Vertex, turn: float, s0: float, index: int
+) -> Arc:
+    inward = after - np.dot(after, before) * before
+    inward = inward / np.linalg.norm(inward)
+    start = corner - vertex.radius * math.tan(turn / 2.0) * before
+    return Arc(start + vertex.radius * inward, -inward, before, vertex.radius, turn, s0, index)

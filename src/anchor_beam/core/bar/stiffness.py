@@ -1,0 +1,162 @@
+"""What a bar does: K_theta for every hole pair, end rates, energy, stress and mass."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray, frozen
+from anchor_beam.core.bar.beam import UnitLoads, unit_loads
+from anchor_beam.core.bar.mesh import Mesh, mesh
+from anchor_beam.core.bar.shape import Bar, layout
+
+SHARES = ("centre_torsion", "arm_bending", "bushings", "other")
+
+
+@dataclass(frozen=True, eq=False)
+class BarSolution:
+    """A solved bar. Left hole index first, right hole index second, everywhere.
+
+    levers: (2, n) perpendicular distance of each hole from the pivot axis [m].
+    heights: (2, n) z of each hole in the bar's own frame [m]; reach: (2, n) its x [m].
+    K_theta: (n, n) torque per twist between the arms at the holes, in static balance F_L l_L = F_R l_R [N m/rad].
+    mass [kg]. mesh and loads hold what the stress figures are made from.
+    """
+
+    bar: Bar
+    levers: FloatArray
+    heights: FloatArray
+    reach: FloatArray
+    K_theta: FloatArray
+    mass: float
+    mesh: Mesh
+    loads: UnitLoads
+
+    def end_rate(self, left: int, right: int) -> float | None:
+        """F/u with both ends moving +-u, 2 K_theta / l^2 [N/m]; None where the levers differ."""
+        l_left, l_right = self.levers[0, left], self.levers[1, right]
+        if abs(l_left - l_right) > 1e-9 * l_left:
+            return None
+        return float(2.0 * self.K_theta[left, right] / (l_left * l_right))
+
+    def energy(self, left: int, right: int, torque: float) -> float:
+        """Elastic energy T^2/(2 K_theta) at the balanced torque T [N m], in J."""
+        return float(torque**2 / (2.0 * self.K_theta[left, right]))
+
+    def shares(self, left: int, right: int) -> FloatArray:
+        """(4,) fractions of the elastic energy in the order of SHARES; sum 1."""
+        energies = self._energies[left, right]
+        return np.asarray(energies / energies.sum(), dtype=float)
+
+    def stress(self, left: int, right: int, torque: float) -> tuple[float, float] | None:
+        """Largest nominal von Mises stress [Pa] at the torque [N m] and its arc length from the left tip [m].
+
+        sigma from axial force and resultant bending, tau from torsion, at the surface of the round section; curvature
+        of the bends and transverse shear are left out. None for a bar with separate plate arms.
+        """
+        if self.bar.plate is not None:
+            return None
+        stress = self._stress_per_torque[left, right]  # (n_el, 2)
+        # the tallest within rounding, nearest the left tip: a symmetric bar names one place, not either
+        first = int(np.argmax(stress.ravel() >= stress.max() * (1.0 - 1e-9)))
+        element, end = divmod(first, 2)
+        return float(stress[element, end] * abs(torque)), float(self.mesh.s[element + end])
+
+    @cached_property
+    def residual(self) -> float:
+        """Largest relative difference between the work of the loads and the energy summed over the elements."""
+        work = 0.5 / self.K_theta
+        return float(np.max(np.abs(self._energies.sum(axis=-1) / work - 1.0)))
+
+    @cached_property
+    def _pair_loads(self) -> FloatArray:
+        """(n, n, 2n) forces at the holes that put each pair under a balanced torque of 1 N m."""
+        n = self.levers.shape[1]
+        factors = np.zeros((n, n, 2 * n))
+        i = np.arange(n)
+        factors[i, :, i] = 1.0 / self.levers[0][:, None]
+        factors[:, i, n + i] = -1.0 / self.levers[1]
+        return factors
+
+    @cached_property
+    def _section_forces(self) -> FloatArray:
+        """(n, n, n_el, 2, 6) force and moment per 1 N m of balanced torque."""
+        return np.asarray(np.tensordot(self._pair_loads, self.loads.forces, axes=([2], [3])), dtype=float)
+
+    @cached_property
+    def _energies(self) -> FloatArray:
+        """(n, n, 4) energies per (1 N m)^2 in the order of SHARES."""
+        grid, material = self.mesh, self.bar.material
+        shape = self._section_forces.shape
+        vectors = self._section_forces.reshape(*shape[:4], 2, 3)
+        ends = (vectors @ np.swapaxes(grid.frames, 1, 2)[:, None]).reshape(shape)
+        area, I_1, I_2, J, k_1, k_2 = grid.constants.T
+        L = grid.lengths
+        mean = ends.mean(axis=3)  # constant along the element but for bending
+        torsion = mean[..., 3] ** 2 * L / (2.0 * material.G * J)
+        bending = _square_mean(ends[..., 5]) * L / (2.0 * material.E * I_1)
+        bending = bending + _square_mean(ends[..., 4]) * L / (2.0 * material.E * I_2)
+        other = mean[..., 0] ** 2 * L / (2.0 * material.E * area)
+        other = other + (mean[..., 1] ** 2 / k_1 + mean[..., 2] ** 2 / k_2) * L / (2.0 * material.G * area)
+        out = grid.outside
+        centre_torsion = (torsion * (1.0 - out)).sum(axis=-1)
+        arm_bending = (bending * out).sum(axis=-1)
+        rest = (torsion + bending + other).sum(axis=-1) - centre_torsion - arm_bending
+        return np.stack([centre_torsion, arm_bending, self._bushing_energy, rest], axis=-1)
+
+    @cached_property
+    def _bushing_energy(self) -> FloatArray:
+        moved = np.tensordot(self._pair_loads, self.loads.pivots, axes=([2], [2]))  # (n, n, 2, 6)
+        bushings = self.bar.bushings
+        radial = bushings.radial or 0.0  # rigid: nothing moves there, and nothing is stored
+        energy = 0.5 * radial * (moved[..., 0] ** 2 + moved[..., 2] ** 2)
+        return np.asarray((energy + 0.5 * bushings.torsional * moved[..., 4] ** 2).sum(axis=-1), dtype=float)
+
+    @cached_property
+    def _stress_per_torque(self) -> FloatArray:
+        """(n, n, n_el, 2) nominal von Mises stress at the surface per 1 N m of balanced torque [Pa/(N m)]."""
+        section = self.bar.section
+        tangents = self.mesh.tangents
+        force, moment = self._section_forces[..., :3], self._section_forces[..., 3:]
+        axial = (force * tangents).sum(axis=-1)
+        torsion = (moment * tangents).sum(axis=-1)
+        bending = np.sqrt(np.maximum((moment**2).sum(axis=-1) - torsion**2, 0.0))
+        area = math.pi / 4.0 * (section.od**2 - section.bore**2)
+        sigma = np.abs(axial) / area + bending * section.od / (2.0 * section.I)
+        tau = torsion * section.od / (2.0 * section.J)
+        return np.asarray(np.sqrt(sigma**2 + 3.0 * tau**2), dtype=float)
+
+
+def _square_mean(ends: FloatArray) -> FloatArray:
+    """Mean of the square of something linear along an element, from its values at both ends (last axis)."""
+    a, b = ends[..., 0], ends[..., 1]
+    return (a * a + a * b + b * b) / 3.0
+
+
+@lru_cache(maxsize=256)
+def solve(bar: Bar) -> BarSolution:
+    """Solve a bar for every pair of holes from one factorisation.
+
+    Raises:
+        InputError: at the key of `bar` that cannot be right.
+        NoSolution: when the numbers are too far apart to solve.
+    Source: docs/theory/bar.md, "From unit loads to K_theta"; valid for small twist and below yield.
+    """
+    where = layout(bar)
+    grid = mesh(bar, where)
+    loads = unit_loads(grid, bar.material, bar.bushings)
+    n = grid.holes.shape[1]
+    l_left, l_right = loads.levers[0][:, None], loads.levers[1][None, :]
+    flexibility = loads.flexibility
+    own_left, own_right = np.diag(flexibility)[:n, None], np.diag(flexibility)[None, n:]
+    cross = flexibility[:n, n:]
+    twist = own_left / l_left**2 - 2.0 * cross / (l_left * l_right) + own_right / l_right**2
+    at = grid.nodes[grid.holes]
+    mass = bar.material.density * float(np.sum(grid.constants[:, 0] * np.diff(grid.s)))
+    return BarSolution(
+        bar=bar, levers=frozen(loads.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
+        K_theta=frozen(1.0 / twist), mass=mass, mesh=grid, loads=loads,
+    )  # fmt: skip

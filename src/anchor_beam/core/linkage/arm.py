@@ -1,0 +1,127 @@
+"""The closed chain of one arm and its link, in closed form and vectorised."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray, cross, frozen
+from anchor_beam.errors import NoSolution
+
+
+@dataclass(frozen=True, eq=False)
+class Chain:
+    """One side's arm and pick-up; leading axes are a batch (holes, travels), the last axis is x, y, z [m].
+
+    radius: (..., 3) from the pivot axis to the hole with the bar in its own frame (theta = 0).
+    axis: (3,) unit vector of the pivot axis, in the sense in which bump turns the arm.
+    pickup: (..., 3) from the foot of the hole on the axis to the link's other end, at the travel in question.
+    pickup_travel: (3,) movement of the pick-up per wheel travel [m/m].
+    """
+
+    radius: FloatArray
+    axis: FloatArray
+    pickup: FloatArray
+    pickup_travel: FloatArray
+
+
+@dataclass(frozen=True, eq=False)
+class ArmPosition:
+    """Where the arm stands for a link length.
+
+    theta: (...) rotation from the bar's own frame, > 0 in bump [rad]. slope: (...) of the arm above level [rad].
+    lever: (...) signed lever of the link about the pivot axis [m]. motion_ratio: (...) d theta / d wheel travel
+    [rad/m]. hole, pickup: (..., 3) relative to the foot of the hole on the axis [m].
+    """
+
+    theta: FloatArray
+    slope: FloatArray
+    lever: FloatArray
+    motion_ratio: FloatArray
+    hole: FloatArray
+    pickup: FloatArray
+
+    @property
+    def square_off(self) -> FloatArray:
+        """How far the link is from square to the arm, in the arm's plane and out of it together [rad]."""
+        link, arm = self.pickup - self.hole, self.hole
+        cosine = (link * arm).sum(axis=-1) / (np.linalg.norm(link, axis=-1) * np.linalg.norm(arm, axis=-1))
+        return np.asarray(np.abs(np.pi / 2.0 - np.arccos(np.clip(cosine, -1.0, 1.0))), dtype=float)
+
+
+def position(chain: Chain, length: float | FloatArray) -> ArmPosition:
+    """Stand the arm so that a link of `length` [m] closes the chain; NaN where it cannot be assembled.
+
+    Of the two ways to assemble, the one is taken whose link leaves the arm towards the side of the pivot axis on
+    which the pick-up lies: a pick-up above the bar pulls the arm up from below it, and the other way round.
+    Source: model paper section 3, written out in docs/theory/linkage.md.
+    """
+    r = np.linalg.norm(chain.radius, axis=-1)
+    e1 = chain.radius / r[..., None]
+    e2 = cross(np.broadcast_to(chain.axis, e1.shape), e1)
+    d = chain.pickup
+    A, B = 2.0 * r * (d * e1).sum(axis=-1), 2.0 * r * (d * e2).sum(axis=-1)
+    C = r**2 + (d * d).sum(axis=-1) - np.square(length)
+    amplitude = np.hypot(A, B)
+    reach = np.full_like(amplitude, np.nan)
+    possible = np.abs(C) <= amplitude
+    reach[possible] = np.arccos(C[possible] / amplitude[possible])
+    theta = np.arctan2(B, A) - np.where(d[..., 2] >= 0.0, 1.0, -1.0) * reach
+    theta = np.remainder(theta + np.pi, 2.0 * np.pi) - np.pi
+    return _at(chain, theta, e1, e2, r)
+
+
+def _at(chain: Chain, theta: FloatArray, e1: FloatArray, e2: FloatArray, r: FloatArray) -> ArmPosition:
+    hole = r[..., None] * (np.cos(theta)[..., None] * e1 + np.sin(theta)[..., None] * e2)
+    link = chain.pickup - hole
+    link = link / np.linalg.norm(link, axis=-1)[..., None]
+    lever = (chain.axis * cross(hole, link)).sum(axis=-1)
+    ratio = (link * chain.pickup_travel).sum(axis=-1) / lever
+    horizontal = np.hypot(hole[..., 0], hole[..., 1])
+    return ArmPosition(
+        frozen(theta), frozen(np.arctan2(hole[..., 2], horizontal)), frozen(lever), frozen(ratio), frozen(hole),
+        frozen(chain.pickup),
+    )  # fmt: skip
+
+
+def level_length(chain: Chain) -> FloatArray:
+    """Link length (...) [m] that puts hole and pivot axis at one height.
+
+    Source: (R r0).z = 0, docs/theory/linkage.md.
+    """
+    r = np.linalg.norm(chain.radius, axis=-1)
+    e1 = chain.radius / r[..., None]
+    e2 = cross(np.broadcast_to(chain.axis, e1.shape), e1)
+    theta = -np.arctan2(e1[..., 2], e2[..., 2])
+    hole = r[..., None] * (np.cos(theta)[..., None] * e1 + np.sin(theta)[..., None] * e2)
+    return np.asarray(np.linalg.norm(chain.pickup - hole, axis=-1), dtype=float)
+
+
+def square_length(chain: Chain) -> FloatArray:
+    """Link length (...) [m] that puts the link square to the arm; NaN where the pick-up is closer than the hole.
+
+    Source: r . (Q - tip) = 0, so L^2 = |Q - P|^2 - r^2.
+    """
+    r2 = (chain.radius**2).sum(axis=-1)
+    reach = (chain.pickup**2).sum(axis=-1) - r2
+    return np.sqrt(np.where(reach > 0.0, reach, np.nan))
+
+
+def require_assembled(where: ArmPosition, place: str, chain: Chain, length: float) -> None:
+    """Refuse a position that does not close.
+
+    Raises:
+        NoSolution: at `place`, with the lengths that would reach.
+    """
+    if bool(np.isfinite(where.theta).all()):
+        return
+    r = float(np.linalg.norm(chain.radius, axis=-1).min())
+    plane = chain.pickup - (chain.pickup * chain.axis).sum(axis=-1)[..., None] * chain.axis
+    aside = float(np.abs((chain.pickup * chain.axis).sum(axis=-1)).max())
+    distance = float(np.linalg.norm(plane, axis=-1).max())
+    shortest, longest = np.hypot(abs(distance - r), aside), np.hypot(distance + r, aside)
+    raise NoSolution(
+        place, "The link does not reach from the hole to its pick-up.", got=length,
+        accepts=f"a length between {shortest * 1e3:.0f} and {longest * 1e3:.0f} mm",
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""Cross-sections and materials of bars and arms."""

@@ -1,0 +1,1 @@
+"""From the spread of the inputs to the band of a figure."""

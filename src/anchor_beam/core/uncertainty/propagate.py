@@ -1,0 +1,43 @@
+"""First-order propagation of spreads."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray, frozen
+
+
+@dataclass(frozen=True, eq=False)
+class Band:
+    """value: (k,) figures; sigma: (k,) one standard deviation; shares: (n, k) of each input in the variance."""
+
+    value: FloatArray
+    sigma: FloatArray
+    shares: FloatArray
+
+
+def first_order(evaluate: Callable[[FloatArray], FloatArray], centre: FloatArray, spread: FloatArray) -> Band:
+    """Propagate independent spreads through a function by central differences of one standard deviation.
+
+    Args:
+        evaluate: takes (m, n) inputs, gives (m, k) figures, all rows in one call.
+        centre: (n,) inputs.
+        spread: (n,) one standard deviation of each; 0 for exact ones.
+    Source: JCGM 100 (Guide to the Expression of Uncertainty in Measurement), 5.1, with its note on finite steps.
+    Limits: no kink between centre - spread and centre + spread.
+    """
+    moving = np.flatnonzero(spread > 0.0)
+    rows = np.tile(centre, (1 + 2 * len(moving), 1))
+    up, down = 1 + np.arange(len(moving)), 1 + len(moving) + np.arange(len(moving))
+    rows[up, moving] += spread[moving]
+    rows[down, moving] -= spread[moving]
+    figures = evaluate(rows)
+    effects = np.zeros((len(centre), figures.shape[1]))
+    effects[moving] = 0.5 * (figures[up] - figures[down])
+    variance = (effects**2).sum(axis=0)
+    with np.errstate(invalid="ignore", divide="ignore"):
+        shares = np.where(variance > 0.0, effects**2 / variance, 0.0)
+    return Band(frozen(figures[0]), frozen(np.sqrt(variance)), frozen(shares))
