@@ -1,0 +1,1 @@
+"""Document in, document out, without a display."""

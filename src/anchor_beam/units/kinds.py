@@ -1,0 +1,135 @@
+"""Kinds of quantity, and the unit in which each is shown."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from enum import StrEnum
+
+G = 9.81  # m/s^2
+
+
+class System(StrEnum):
+    METRIC = "metric"
+    US = "US customary"
+
+    @property
+    def other(self) -> System:
+        return System.US if self is System.METRIC else System.METRIC
+
+
+class Kind(StrEnum):
+    """What sort of thing a number is; decides its units, decimals and step."""
+
+    DIAMETER = "diameter"
+    FINE_LENGTH = "length"
+    LENGTH = "distance"
+    MASS = "mass"
+    FORCE = "force"
+    TORQUE = "torque"
+    RATE = "rate"
+    TWIST_STIFFNESS = "twist stiffness"
+    ROLL_STIFFNESS = "roll stiffness"
+    ANGLE = "angle"
+    ACCELERATION = "acceleration"
+    ROLL_GRADIENT = "roll gradient"
+    STRESS = "stress"
+    PERCENT = "percentage"
+    RATIO = "ratio"
+    COUNT = "count"
+    TURN_PER_TRAVEL = "turn per travel"
+
+
+@dataclass(frozen=True)
+class Unit:
+    """A display unit: symbol, SI value of one, decimals shown, and one sensible step in the unit."""
+
+    symbol: str
+    si: float
+    decimals: int
+    step: float
+
+
+DEG = math.pi / 180.0
+LBF = 4.4482216152605
+INCH = 0.0254
+_SAME: dict[Kind, Unit] = {
+    Kind.ANGLE: Unit("deg", DEG, 1, 0.5),
+    Kind.ACCELERATION: Unit("g", G, 2, 0.05),
+    Kind.ROLL_GRADIENT: Unit("deg/g", DEG / G, 2, 0.1),
+    Kind.PERCENT: Unit("%", 1.0, 1, 0.5),
+    Kind.RATIO: Unit("", 1.0, 3, 0.01),
+    Kind.COUNT: Unit("", 1.0, 0, 1.0),
+    Kind.TWIST_STIFFNESS: Unit("N·m/rad", 1.0, 0, 10.0),
+}
+UNITS: dict[System, dict[Kind, Unit]] = {
+    System.METRIC: _SAME
+    | {
+        Kind.DIAMETER: Unit("mm", 1e-3, 1, 0.1),
+        Kind.FINE_LENGTH: Unit("mm", 1e-3, 1, 0.5),
+        Kind.LENGTH: Unit("mm", 1e-3, 0, 1.0),
+        Kind.MASS: Unit("kg", 1.0, 1, 1.0),
+        Kind.FORCE: Unit("N", 1.0, 0, 10.0),
+        Kind.TORQUE: Unit("N·m", 1.0, 1, 1.0),
+        Kind.RATE: Unit("N/mm", 1e3, 1, 0.5),
+        Kind.ROLL_STIFFNESS: Unit("N·m/deg", 1.0 / DEG, 0, 5.0),
+        Kind.STRESS: Unit("MPa", 1e6, 0, 10.0),
+        Kind.TURN_PER_TRAVEL: Unit("deg/mm", DEG * 1e3, 3, 0.01),
+    },
+    System.US: _SAME
+    | {
+        Kind.DIAMETER: Unit("in", INCH, 3, 1.0 / 64.0),
+        Kind.FINE_LENGTH: Unit("in", INCH, 2, 1.0 / 32.0),
+        Kind.LENGTH: Unit("in", INCH, 1, 0.125),
+        Kind.MASS: Unit("lb", 0.45359237, 0, 1.0),
+        Kind.FORCE: Unit("lbf", LBF, 0, 5.0),
+        Kind.TORQUE: Unit("ft·lbf", LBF * 0.3048, 1, 1.0),
+        Kind.RATE: Unit("lbf/in", LBF / INCH, 0, 5.0),
+        Kind.ROLL_STIFFNESS: Unit("ft·lbf/deg", LBF * 0.3048 / DEG, 0, 5.0),
+        Kind.STRESS: Unit("ksi", 6.894757293168e6, 1, 1.0),
+        Kind.TURN_PER_TRAVEL: Unit("deg/in", DEG / INCH, 2, 0.1),
+    },
+}
+
+# What may be typed, in lower case, beside the symbols above; a bare lb is a mass or a force as the field has it.
+TYPED: dict[Kind, dict[str, float]] = {
+    Kind.LENGTH: {"mm": 1e-3, "cm": 1e-2, "m": 1.0, "in": INCH, "inch": INCH, "inches": INCH, '"': INCH, "ft": 0.3048},
+    Kind.MASS: {"kg": 1.0, "lb": 0.45359237, "lbs": 0.45359237, "t": 1000.0},
+    Kind.FORCE: {"n": 1.0, "kn": 1e3, "lb": LBF, "lbf": LBF, "lbs": LBF, "kgf": 9.80665, "kg": 9.80665},
+    Kind.TORQUE: {
+        "n·m": 1.0, "nm": 1.0, "n-m": 1.0, "n*m": 1.0, "ft-lb": LBF * 0.3048, "ft·lbf": LBF * 0.3048,
+        "lb-ft": LBF * 0.3048, "ft lb": LBF * 0.3048, "in-lb": LBF * INCH,
+    },
+    Kind.RATE: {
+        "n/mm": 1e3, "n/m": 1.0, "kn/m": 1e3, "lb/in": LBF / INCH, "lbs/in": LBF / INCH, "lbf/in": LBF / INCH,
+        "kg/mm": 9806.65, "kgf/mm": 9806.65,
+    },
+    Kind.TWIST_STIFFNESS: {"n·m/rad": 1.0, "nm/rad": 1.0, "n·m/deg": 1.0 / DEG, "nm/deg": 1.0 / DEG},
+    Kind.ANGLE: {"deg": DEG, "°": DEG, "rad": 1.0},
+    Kind.ACCELERATION: {"g": G, "m/s²": 1.0, "m/s2": 1.0, "m/s^2": 1.0},
+    Kind.ROLL_GRADIENT: {"deg/g": DEG / G, "°/g": DEG / G},
+    Kind.STRESS: {"mpa": 1e6, "n/mm2": 1e6, "n/mm²": 1e6, "ksi": 6.894757293168e6, "psi": 6894.757293168},
+    Kind.PERCENT: {"%": 1.0},
+}  # fmt: skip
+TYPED[Kind.DIAMETER] = TYPED[Kind.FINE_LENGTH] = TYPED[Kind.LENGTH]
+TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
+
+# Pint's words, to check a unit that is not in the table; a kind without an entry takes plain numbers only.
+DIMENSIONS: dict[Kind, str] = {
+    Kind.DIAMETER: "meter", Kind.FINE_LENGTH: "meter", Kind.LENGTH: "meter", Kind.MASS: "kilogram",
+    Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
+    Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2",
+    Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
+}  # fmt: skip
+EXAMPLES: dict[Kind, str] = {
+    Kind.DIAMETER: "23.8 mm or 15/16 in", Kind.FINE_LENGTH: "118.5 mm or 4 5/8 in", Kind.LENGTH: "1470 mm or 57 7/8 in",
+    Kind.MASS: "212 kg or 467 lb", Kind.FORCE: "1800 N or 405 lb", Kind.TORQUE: "55 N·m or 41 ft-lb",
+    Kind.RATE: "22 N/mm or 125 lb/in", Kind.ANGLE: "7.5 deg", Kind.ACCELERATION: "0.9 g",
+    Kind.PERCENT: "2.5 %", Kind.RATIO: "0.72", Kind.COUNT: "a whole number", Kind.STRESS: "240 MPa or 35 ksi",
+    Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
+    Kind.TURN_PER_TRAVEL: "0.14",
+}  # fmt: skip
+
+
+def unit_of(kind: Kind, system: System) -> Unit:
+    return UNITS[system][kind]

@@ -1,0 +1,1 @@
+"""Results to sentences. English is written here once, for the screen, the sheet and the command line."""

@@ -1,0 +1,42 @@
+"""What the user did, for the history, undo and the consequence line."""
+
+from __future__ import annotations
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.words import names
+from anchor_beam.words.names import bar
+
+__all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled"]
+
+_CHOICES = {
+    "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
+    "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
+    "description": "description", "maker": "maker",
+}  # fmt: skip
+
+
+def figure(place: str, label: str) -> str:
+    """`Rear bar, outer diameter`."""
+    return f"{names.group_of(place)}, {label[0].lower()}{label[1:]}"
+
+
+def choice_at(place: str) -> str:
+    """`Rear bar, solid or tube`."""
+    key = place.rpartition(".")[2]
+    return f"{names.group_of(place)}, {_CHOICES.get(key, key)}"
+
+
+def chosen(value: object) -> str:
+    """A chosen value in words."""
+    return {True: "on", False: "off"}.get(value, str(value)) if isinstance(value, bool) else str(value)
+
+
+def hole(axle: Axle, sides: tuple[Side, ...], index: int) -> str:
+    """`Rear left, hole 2`."""
+    where = f"{axle.capitalize()} {sides[0]}" if len(sides) == 1 else names.bar(axle)
+    return f"{where}, {names.hole(index)}"
+
+
+def levelled(axle: Axle, sides: tuple[Side, ...]) -> str:
+    """`Rear links, left levelled`."""
+    return f"{axle.capitalize()} links, {names.sides(sides)} levelled"

@@ -1,0 +1,133 @@
+"""The balance in words: what it is, what an edit did to it, and what to think of it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import MINUS, show, with_band
+
+NEUTRAL = 0.5  # % of margin that nobody feels
+
+
+def verdict(margin: float, sigma: float | None, window: tuple[float, float], system: System) -> str:
+    """`pushes, 2.6 % ± 1.1: inside your window`."""
+    if abs(margin) < NEUTRAL:
+        what = f"neutral, {with_band(margin, sigma, Kind.PERCENT, system)}"
+    else:
+        size = with_band(abs(margin), sigma, Kind.PERCENT, system)
+        what = f"{'pushes' if margin > 0 else 'loose'}, {size}"
+    return f"{what}: {place_in_window(margin, sigma, window)}"
+
+
+def place_in_window(margin: float, sigma: float | None, window: tuple[float, float]) -> str:
+    """Where the margin lies; unsure when it is nearer to the window's edge than one standard deviation."""
+    low, high = window
+    gap = max(low - margin, margin - high)
+    sure = sigma is not None and abs(gap) > sigma
+    if gap <= 0.0:
+        return "inside your window" if sure else "in your window, unsure"
+    side = "looser than" if margin < low else "more push than"
+    return f"{side} your window" if sure else f"{side} your window, unsure"
+
+
+def push_change(change: float) -> str:
+    """What a change of the margin feels like."""
+    size = abs(change)
+    if size < 0.1:
+        return "No change in balance that anyone could feel."
+    amount = "A trace" if size < 0.4 else "A little" if size < 1.0 else "Noticeably" if size < 2.5 else "Much"
+    if amount in ("Noticeably", "Much"):
+        return f"{amount} {'more push' if change > 0 else 'less push'} in the middle of the corner."
+    return f"{amount} {'more' if change > 0 else 'less'} push in the middle of the corner."
+
+
+@dataclass(frozen=True)
+class Figures:
+    """The headline figures before or after an edit, SI and percent; None where there is no balance."""
+
+    rear_share: float | None
+    margin: float | None
+    roll_gradient: float | None
+    lift: tuple[Axle, float] | None
+
+
+def consequence(before: Figures, after: Figures, system: System) -> str:
+    """One plain sentence or two with the figures first: what an edit did."""
+    if after.margin is None or after.rear_share is None:
+        return "No balance can be worked out now."
+    if before.margin is None or before.rear_share is None:
+        return f"The balance is known again: {signed_margin(after.margin, system)}."
+    parts = []
+    moved = after.rear_share - before.rear_share
+    if abs(moved) >= 0.05:
+        more = "more" if moved > 0 else "less"
+        parts.append(f"Rear takes {show(abs(moved), Kind.PERCENT, system)} {more} of the roll stiffness.")
+    change = after.margin - before.margin
+    if abs(change) >= 0.05:
+        sign = "+" if change > 0 else MINUS
+        parts.append(f"Margin {sign}{show(abs(change), Kind.PERCENT, system).number}. {push_change(change)}")
+    parts += _roll(before, after, system) + _lift(before, after, system)
+    return " ".join(parts) if parts else "No change in roll or balance."
+
+
+def _roll(before: Figures, after: Figures, system: System) -> list[str]:
+    if before.roll_gradient is None or after.roll_gradient is None:
+        return []
+    change = after.roll_gradient - before.roll_gradient
+    shown = show(abs(change), Kind.ROLL_GRADIENT, system)
+    if float(shown.number) == 0.0:
+        return []
+    return [f"Rolls {shown} {'more' if change > 0 else 'less'}."]
+
+
+def _lift(before: Figures, after: Figures, system: System) -> list[str]:
+    if before.lift is None or after.lift is None:
+        return []
+    if before.lift[0] is not after.lift[0]:
+        return [
+            f"Now the inside {after.lift[0]} wheel lifts first, at {show(after.lift[1], Kind.ACCELERATION, system)}."
+        ]
+    change = after.lift[1] - before.lift[1]
+    shown = show(abs(change), Kind.ACCELERATION, system)
+    if float(shown.number) == 0.0:
+        return []
+    return [f"The inside {after.lift[0]} wheel lifts {shown} {'later' if change > 0 else 'earlier'}."]
+
+
+def signed_margin(margin: float, system: System) -> str:
+    """`pushes, 2.6 %` or `loose, 1.2 %`."""
+    if abs(margin) < NEUTRAL:
+        return "neutral"
+    return f"{'pushes' if margin > 0 else 'loose'}, {show(abs(margin), Kind.PERCENT, system)}"
+
+
+def off_level(off: float, turns: float | None, system: System) -> str:
+    """What to do about a link that is too long or too short: `9.7 mm too long: 3.9 turns shorter`."""
+    shown = show(abs(off), Kind.FINE_LENGTH, system)
+    if float(shown.number) == 0.0:
+        return "level as fitted"
+    what = f"{shown} too {'long' if off > 0 else 'short'}"
+    if turns is None or not math.isfinite(turns):
+        return what
+    return f"{what}: {abs(turns):.1f} turns {'shorter' if turns < 0 else 'longer'}"
+
+
+def rest_twist(torque: float | None, system: System) -> str:
+    """What the links do to the car at rest, by the torque in the bar [N m], > 0 presses the left tyre."""
+    if torque is None:
+        return "disconnected: nothing at rest"
+    if abs(torque) < 1.0:
+        return "drops in free, the bar is not twisted at rest"
+    side = "left" if torque > 0 else "right"
+    return f"twists the bar {show(abs(torque), Kind.TORQUE, system)} at rest and presses the {side} tyre"
+
+
+def sides_differ(left: float, right: float, spread: float, system: System) -> str | None:
+    """A warning where two sides differ by more than reading error explains."""
+    if abs(left - right) <= 3.0 * max(spread, 1e-6):
+        return None
+    gap = show(abs(left - right), Kind.FINE_LENGTH, system)
+    return f"Left and right differ by {gap}, more than a reading error. Look for a bent part or a height that is off."

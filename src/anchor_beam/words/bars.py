@@ -1,0 +1,19 @@
+"""Bars in words."""
+
+from __future__ import annotations
+
+from anchor_beam.units.show import Shown
+
+
+def bar_title(*, od: Shown, solid: bool, wall: Shown, name: str, connected: bool) -> str:
+    """`Tidewright 25, 25.4 x 4.0 mm tube`."""
+    what = f"{od.number} {od.unit} solid" if solid else f"{od.number} x {wall.number} {od.unit} tube"
+    return f"{name}, {what}" if connected else f"{name}, {what}, disconnected"
+
+
+def setting_glyph(front: tuple[int, int], rear: tuple[int, int]) -> str:
+    """`F 2·2  R 1·2`: holes left and right of both bars, counted from the end of the arm."""
+    return f"F {front[0] + 1}·{front[1] + 1}   R {rear[0] + 1}·{rear[1] + 1}"
+
+
+SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "bends, rest"}

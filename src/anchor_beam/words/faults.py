@@ -1,0 +1,23 @@
+"""Errors as the user reads them, in the user's units."""
+
+from __future__ import annotations
+
+from anchor_beam.errors import AnchorBeamError, OutOfRange
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import for_editing, show
+
+
+def sentence(problem: AnchorBeamError, system: System) -> str:
+    """What is wrong, and what would be right."""
+    if isinstance(problem, OutOfRange):
+        kind = Kind(problem.kind)
+        got = for_editing(float(str(problem.got)), kind, system)
+        low, high = show(problem.low, kind, system), show(problem.high, kind, system)
+        return f"{problem.label} cannot be {got}. Accepted: {low.number} to {high}."
+    return str(problem)
+
+
+def unusual(label: str, value: float, usual: tuple[float, float], kind: Kind, system: System) -> str:
+    """A legal value that is far from what cars have: taken, but said."""
+    low, high = (show(bound, kind, system) for bound in usual)
+    return f"{label} of {for_editing(value, kind, system)} is unusual; most lie between {low.number} and {high}."

@@ -1,0 +1,38 @@
+"""What axles, sides, holes and groups are called."""
+
+from __future__ import annotations
+
+from anchor_beam.core.sides import Axle, Side
+
+LETTER = {Axle.FRONT: "F", Axle.REAR: "R"}
+BOTH = tuple(Side)
+
+
+def bar(axle: Axle) -> str:
+    """`Rear bar`."""
+    return f"{axle.capitalize()} bar"
+
+
+def hole(index: int) -> str:
+    """`hole 1` for the outermost."""
+    return f"hole {index + 1}"
+
+
+def sides(chosen: tuple[Side, ...]) -> str:
+    """`left`, `right` or `both sides`."""
+    return str(chosen[0]) if len(chosen) == 1 else "both sides"
+
+
+def holes(left: int, right: int) -> str:
+    """`hole 2`, or `holes 1 and 2` when staggered."""
+    return hole(left) if left == right else f"holes {left + 1} and {right + 1}"
+
+
+def group_of(place: str) -> str:
+    """Which part of the car a place belongs to: `Rear bar`, `Rear axle`, `Front links`, `Car`."""
+    axle = "Rear" if ".rear." in f".{place}." else "Front" if ".front." in f".{place}." else ""
+    if not axle:
+        return "Car"
+    if ".bar" in place:
+        return f"{axle} bar"
+    return f"{axle} links" if "link_" in place else f"{axle} bar" if place.startswith("bench") else f"{axle} axle"
