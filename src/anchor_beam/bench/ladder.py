@@ -1,0 +1,84 @@
+"""Every setting that the holes of both bars can reach, with what it gives."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from anchor_beam.bench.results import end_result
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.model import batch
+from anchor_beam.core.grip.balance import balance
+from anchor_beam.core.linkage.arm import position
+from anchor_beam.core.linkage.tape import chain
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.physics import car_input, pickup
+from anchor_beam.documents.records import CarRecord, Setting
+
+Holes = tuple[int, int]
+
+
+@dataclass(frozen=True)
+class Rung:
+    """One reachable setting: holes left and right (from 0) of both bars, rear share of roll stiffness and margin [%]."""
+
+    front: Holes
+    rear: Holes
+    rear_share: float
+    margin: float
+
+
+@dataclass(frozen=True)
+class Ladder:
+    """The rungs in the order of their rear share; `present` is the index of the setting on the bench.
+
+    out_of_reach: settings left out because a fitted link does not reach the hole.
+    """
+
+    rungs: tuple[Rung, ...]
+    present: int
+    out_of_reach: int
+
+
+@lru_cache(maxsize=128)
+def ladder(car: CarRecord, setting: Setting) -> Ladder:
+    """Rungs for the same hole on both sides and for neighbours left and right, with the links as they are fitted.
+
+    Raises:
+        InputError: as `results`.
+    """
+    front, rear = (_reachable(car, setting, axle) for axle in Axle)
+    grid = [(f, r) for f in front for r in rear]
+    stiffness = np.array([[front[f], rear[r]] for f, r in grid])
+    known = np.isfinite(stiffness).all(axis=1)
+    grid = [pair for pair, ok in zip(grid, known, strict=True) if ok]
+    cars = batch([car_input(car)]).spread_over(len(grid))
+    response = respond(cars, stiffness[known][None])
+    margins = balance(response, np.array(car.grip.value), np.array(car.load_sensitivity.value)).margin[0]
+    shares = 100.0 * response.rear_stiffness_share[0]
+    rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]
+    rungs.sort(key=lambda rung: rung.rear_share)
+    now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))
+    present = next((i for i, rung in enumerate(rungs) if (rung.front, rung.rear) == now), -1)
+    return Ladder(tuple(rungs), present, int((~known).sum()))
+
+
+def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, float]:
+    """Roll stiffness [N m/rad] by holes; NaN where a link does not reach, a disconnected bar has its one setting."""
+    end, record = setting.end(axle), car.axle(axle)
+    now = (end.hole_left, end.hole_right)
+    if not end.connected:
+        return {now: 0.0}
+    bar = end_result(record, end, axle).bar
+    ratio: list[FloatArray] = [
+        position(chain(bar, side, pickup(record, side)), end.link(side).value).motion_ratio for side in Side
+    ]
+    n = len(end.bar.holes)
+    pairs = [*((i, i) for i in range(n)), *((i, i + 1) for i in range(n - 1))]
+    if now not in pairs:
+        pairs.append(now)
+    half = 0.5 * record.track.value
+    return {(i, j): float(bar.K_theta[i, j] * (half * (ratio[0][i] + ratio[1][j])) ** 2) for i, j in pairs}

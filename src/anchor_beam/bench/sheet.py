@@ -1,0 +1,83 @@
+"""The content of the setting sheet."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date
+
+from anchor_beam import __version__
+from anchor_beam.bench.bench import Shown
+from anchor_beam.bench.headline import Headline, headlines
+from anchor_beam.bench.shown_bars import shown_bar, title
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.drawings.bars import bars_in_plan, tone_of
+from anchor_beam.drawings.shapes import Area, Dimension
+from anchor_beam.sheets.setting_sheet import SettingSheet, SheetEnd
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import delta, show, with_band
+from anchor_beam.words import cautions, faults
+from anchor_beam.words.balance import off_level, rest_twist, verdict
+from anchor_beam.words.names import LETTER
+
+
+def setting_sheet(shown: Shown, units: System) -> SettingSheet:
+    """Everything the sheet says about the setting on the bench."""
+    now, file = shown.now, shown.file
+    front, rear = (shown_bar(shown, axle, units) for axle in Axle)
+    plan = bars_in_plan(front, rear)
+    spans = [show(end.bar.bar.pivots[0] - end.bar.bar.pivots[1], Kind.LENGTH, units) for end in (now.front, now.rear)]
+    items, texts = [], iter(spans)
+    for item in plan.items:
+        if isinstance(item, Area):
+            continue
+        items.append(replace(item, text=str(next(texts))) if isinstance(item, Dimension) else item)
+    sigma = shown.bands.margin if shown.bands else None
+    if now.margin is None:
+        balance = f"Balance: cannot tell. {faults.sentence(now.problem, units) if now.problem else ''}"
+    else:
+        balance = f"Middle of the corner: {verdict(now.margin, sigma, shown.window, units)}"
+    return SettingSheet(
+        car=file.car.name, kind=f"{file.car.description}, {file.car.drive}, {file.car.tyre} tyres",
+        setting=file.bench.name, compared=f"differences are against “{file.reference}”" if file.reference else "",
+        made=f"{date.today().isoformat()}, Anchor Beam {__version__}",
+        ends=(_end(shown, Axle.FRONT, units), _end(shown, Axle.REAR, units)),
+        drawing=replace(plan, items=tuple(items)), balance=balance, figures=_figures(shown, units),
+        cautions=cautions.SETTING_SHEET,
+    )  # fmt: skip
+
+
+def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
+    end = shown.now.end(axle)
+    fitted = end.end
+    holes = tuple(f"hole {fitted.hole(side) + 1}" if fitted.connected else "open" for side in Side)
+    links = tuple(f"link {show(fitted.link(side).value, Kind.FINE_LENGTH, units)}" for side in Side)
+    notes = []
+    if end.sides is not None:
+        levels = [off_level(side.off_level, side.turns, units) for side in end.sides]
+        notes.append(f"arm level at ride height: left {levels[0]}; right {levels[1]}")
+        notes.append(f"links: {rest_twist(end.rest_torque, units)}")
+    elif end.problem is not None:
+        notes.append(faults.sentence(end.problem, units))
+    return SheetEnd(
+        letter=LETTER[axle], tone=tone_of(axle), bar=title(fitted.bar, units, connected=fitted.connected),
+        holes=(holes[0], holes[1]), links=(links[0], links[1]), notes=tuple(notes),
+    )  # fmt: skip
+
+
+def _figures(shown: Shown, units: System) -> tuple[tuple[str, str, str], ...]:
+    ref = shown.reference
+    lines = list(headlines(shown)[:3])
+    for axle in Axle:
+        before = ref.end(axle).wheel_rate if ref else None
+        lines.append(Headline(f"{axle} bar at the wheel, roll", Kind.RATE, shown.now.end(axle).wheel_rate, before))
+        load = shown.now.link_load(axle)
+        where = f"{axle} link at 1 g, {load[0]}" if load else f"{axle} link at 1 g"
+        lines.append(Headline(where, Kind.FORCE, load[1] if load else None, None))
+    return tuple(
+        (
+            line.label,
+            with_band(line.value, line.sigma, line.kind, units),
+            delta(line.value, line.before, line.kind, units),
+        )
+        for line in lines
+    )

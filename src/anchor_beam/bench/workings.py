@@ -1,0 +1,233 @@
+"""How each shown figure came about, as `Working` records."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from anchor_beam.bench.bench import Shown
+from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.core.working import Term, Working
+from anchor_beam.units.kinds import Kind
+
+Maker = Callable[[Shown], Working | None]
+
+
+def margin(shown: Shown) -> Working | None:
+    """Balance margin."""
+    now = shown.now
+    if now.limits is None or now.margin is None:
+        return None
+    front, rear = now.limits
+    terms = [
+        Term("a_f", "the front axle runs out of grip at", front, Kind.ACCELERATION),
+        Term("a_r", "the rear axle runs out of grip at", rear, Kind.ACCELERATION),
+        Term("mu0", "grip of the tyre at its mean load", now.car.grip.value, Kind.RATIO),
+        Term("p", "loss of grip per relative load", now.car.load_sensitivity.value, Kind.RATIO),
+    ]
+    if shown.bands is not None:
+        terms.append(
+            Term("s", "one standard deviation of B, from the spread of the inputs", shown.bands.margin, Kind.PERCENT)
+        )
+    return Working(
+        "Balance margin", "B = 100 (a_r − a_f) / ((a_r + a_f)/2),  each axle from  Σ mu N = m_axle a",
+        tuple(terms), Term("B", "balance margin, above zero the front gives up first", now.margin, Kind.PERCENT),
+        "docs/theory/balance.md; Pacejka, Tire and Vehicle Dynamics, ch. 4",
+        "A first estimate for the middle of the corner: load transfer only, without camber, braking or drive.",
+    )  # fmt: skip
+
+
+def roll_gradient(shown: Shown) -> Working | None:
+    """Body roll per g."""
+    now = shown.now
+    if now.response is None or now.roll_gradient is None:
+        return None
+    stiffness = now.response.axle_stiffness[0, 0]
+    return Working(
+        "Roll gradient", "phi / a = (m_s d + Σ K_s/(K_s + K_t) C) / (K_front + K_rear − m_s g d)",
+        (
+            Term("m_s", "sprung mass", now.physics.sprung_mass, Kind.MASS),
+            Term("h_s", "its centre of gravity above ground", now.physics.sprung_cg_height, Kind.LENGTH),
+            Term("K_front", "front springs, bar and tyres in series", float(stiffness[0]), Kind.ROLL_STIFFNESS),
+            Term("K_rear", "rear springs, bar and tyres in series", float(stiffness[1]), Kind.ROLL_STIFFNESS),
+        ),
+        Term("phi/a", "roll per lateral acceleration", now.roll_gradient, Kind.ROLL_GRADIENT),
+        "docs/theory/car.md, Linear roll",
+        "Small angles, all wheels on the ground. d is the height of the sprung mass above the roll axis.",
+    )  # fmt: skip
+
+
+def rear_share(shown: Shown) -> Working | None:
+    """Rear share of roll stiffness."""
+    now = shown.now
+    if now.response is None or now.rear_share is None:
+        return None
+    stiffness = now.response.axle_stiffness[0, 0]
+    return Working(
+        "Rear share of roll stiffness", "100 K_rear / (K_front + K_rear),  K = K_s K_t / (K_s + K_t)",
+        (
+            Term("K_front", "front axle", float(stiffness[0]), Kind.ROLL_STIFFNESS),
+            Term("K_rear", "rear axle", float(stiffness[1]), Kind.ROLL_STIFFNESS),
+            Term("of it", "front bar at the wheels", now.front.roll_stiffness, Kind.ROLL_STIFFNESS),
+            Term("of it", "rear bar at the wheels", now.rear.roll_stiffness, Kind.ROLL_STIFFNESS),
+        ),
+        Term("share", "rear share", now.rear_share, Kind.PERCENT),
+        "docs/theory/car.md, Axle roll stiffness",
+    )  # fmt: skip
+
+
+def first_lift(shown: Shown) -> Working | None:
+    """Lateral acceleration at which the first inside wheel carries nothing."""
+    now = shown.now
+    if now.first_lift is None or now.response is None:
+        return None
+    axle, at = now.first_lift
+    return Working(
+        "Inside wheel lifts", "a = (W/2) / (dN/da)",
+        (
+            Term("W", f"load on the {axle} axle", float(now.response.static_load[0, 0, axle.position]), Kind.FORCE),
+            Term("dN", "load transfer of that axle at 1 g",
+                 float(now.response.transfer[0, 0, axle.position]) * GRAVITY, Kind.FORCE),
+        ),
+        Term("a", f"inside {axle} wheel carries nothing", at, Kind.ACCELERATION),
+        "docs/theory/car.md, Lift",
+        "Linear up to the first lift. The tyre may run out of grip before.",
+    )  # fmt: skip
+
+
+def twist_stiffness(axle: Axle) -> Maker:
+    """K_theta of one bar."""
+
+    def make(shown: Shown) -> Working:
+        end = shown.now.end(axle)
+        bar = end.bar
+        forms = handbook(bar.bar)
+        terms = [
+            Term("G", "shear modulus", bar.bar.material.G, Kind.STRESS),
+            Term("D", "outer diameter", bar.bar.section.od, Kind.DIAMETER),
+            Term("d", "bore", bar.bar.section.bore, Kind.DIAMETER),
+            Term("l_left", "lever of the left hole", float(bar.levers[0, end.end.hole_left]), Kind.FINE_LENGTH),
+            Term("l_right", "lever of the right hole", float(bar.levers[1, end.end.hole_right]), Kind.FINE_LENGTH),
+        ]
+        if forms.spring_manual is not None:
+            terms.append(
+                Term("k", "end rate by the spring-manual form, outermost hole", forms.spring_manual, Kind.RATE)
+            )
+        return Working(
+            f"Twist stiffness of the {axle} bar", "K_theta = T / theta,  beam in space with true bends and bushings",
+            tuple(terms), Term("K_theta", "torque per twist between the arms", end.K_theta, Kind.TWIST_STIFFNESS),
+            "docs/theory/bar.md; Przemieniecki, Theory of Matrix Structural Analysis, ch. 5",
+            f"{len(bar.mesh.lengths)} beam elements; work of the load and stored energy agree within {bar.residual:.0e}.",
+        )  # fmt: skip
+
+    return make
+
+
+def end_rate(axle: Axle) -> Maker:
+    """Rate at the bar's end."""
+
+    def make(shown: Shown) -> Working | None:
+        end = shown.now.end(axle)
+        if end.end_rate is None:
+            return None
+        lever = float(end.bar.levers[0, end.end.hole_left])
+        return Working(
+            f"Rate at the end of the {axle} bar", "k_end = 2 K_theta / l²",
+            (Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+             Term("l", "lever of the hole", lever, Kind.FINE_LENGTH)),
+            Term("k_end", "force per travel of each end, both moving oppositely", end.end_rate, Kind.RATE),
+            "docs/theory/bar.md, End rate",
+            "With one end held still the rate is half of this: the usual trap of a factor of two.",
+        )  # fmt: skip
+
+    return make
+
+
+def wheel_rate(axle: Axle) -> Maker:
+    """Rate of the bar at the wheel."""
+
+    def make(shown: Shown) -> Working | None:
+        end = shown.now.end(axle)
+        if end.sides is None or end.wheel_rate is None:
+            return None
+        left, right = (side.motion_ratio for side in end.sides)
+        return Working(
+            f"Rate of the {axle} bar at the wheel", "k_wheel = 2 K_theta m_left m_right",
+            (Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+             Term("m_left", "turn of the left arm per wheel travel", left, Kind.TURN_PER_TRAVEL),
+             Term("m_right", "turn of the right arm per wheel travel", right, Kind.TURN_PER_TRAVEL)),
+            Term("k_wheel", "force at each wheel per travel of each wheel, in roll", end.wheel_rate, Kind.RATE),
+            "docs/theory/linkage.md, At the wheel", "At ride height. A single wheel over a bump feels half of it.",
+        )  # fmt: skip
+
+    return make
+
+
+def level_length(axle: Axle, side: Side) -> Maker:
+    """Link length that levels the arm."""
+
+    def make(shown: Shown) -> Working | None:
+        sides = shown.now.end(axle).sides
+        if sides is None:
+            return None
+        this = sides[side.position]
+        record = shown.file.car.axle(axle)
+        height = record.pickup_height_left if side is Side.LEFT else record.pickup_height_right
+        lever = float(shown.now.end(axle).bar.levers[side.position, shown.file.bench.end(axle).hole(side)])
+        return Working(
+            f"{axle.capitalize()} {side} link for a level arm", "L = |Q − P − R r0|  with  (R r0)_z = 0",
+            (Term("r", "lever of the hole", lever, Kind.FINE_LENGTH),
+             Term("Q_x", "pick-up from the bar, along the car", record.pickup_ahead.value, Kind.FINE_LENGTH),
+             Term("Q_z", "pick-up above the bar", height.value, Kind.FINE_LENGTH),
+             Term("fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
+            Term("L", "centre to centre", this.level, Kind.FINE_LENGTH),
+            "docs/theory/linkage.md, Level and square",
+            "The length sets where the arm stands, not how stiff the bar is.",
+        )  # fmt: skip
+
+    return make
+
+
+def link_load(axle: Axle) -> Maker:
+    """Largest link force at 1 g."""
+
+    def make(shown: Shown) -> Working | None:
+        load, torque = shown.now.link_load(axle), shown.now.bar_torque(axle)
+        if load is None or torque is None:
+            return None
+        side, force = load
+        sides = shown.now.end(axle).sides
+        assert sides is not None
+        return Working(
+            f"{axle.capitalize()} link load at 1 g", "F = T / l_e,  T = K_theta (m_left + m_right) t/2 (phi − phi_tyres)",
+            (Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
+             Term("l_e", f"lever of the {side} link about the bar", float(sides[side.position].where.lever[0]),
+                  Kind.FINE_LENGTH)),
+            Term("F", f"force in the {side} link", force, Kind.FORCE),
+            "docs/theory/linkage.md, Link load",
+            "Steady corner at 1 g. Kerbs and holes load it more; the maker's rating decides.",
+        )  # fmt: skip
+
+    return make
+
+
+def stress(axle: Axle) -> Maker:
+    """Largest nominal stress in the bar at 1 g."""
+
+    def make(shown: Shown) -> Working | None:
+        torque = shown.now.bar_torque(axle)
+        end = shown.now.end(axle)
+        found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
+        if found is None or torque is None:
+            return None
+        return Working(
+            f"Highest stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface",
+            (Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
+             Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH)),
+            Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
+            "docs/theory/bar.md, Stress",
+            "The inside of a bend carries 8 to 21 % more than this nominal figure.",
+        )  # fmt: skip
+
+    return make
