@@ -1,0 +1,149 @@
+"""Both bars in plan, to one scale, front above rear; seen from above with the front of the car up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.core.bar.stiffness import BarSolution
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.drawings.shapes import (
+    XY,
+    Align,
+    Area,
+    Dimension,
+    Drawing,
+    Item,
+    Label,
+    LabelStack,
+    Line,
+    Pen,
+    Ring,
+    Size,
+    Text,
+    Tone,
+    Tube,
+    rectangle,
+)
+from anchor_beam.words.names import LETTER
+
+TYRE_WIDTH, TYRE_SHOWN = 0.07, 0.24  # m; the tyre is a bystander here: narrow, and cut to the bar's part of it
+GAP = 0.17  # m between the two bars on the board
+
+
+@dataclass(frozen=True)
+class ShownBar:
+    """One axle's bar as the drawing needs it. labels: what each hole gives, by side."""
+
+    axle: Axle
+    bar: BarSolution
+    forward: bool
+    connected: bool
+    track: float
+    holes: tuple[int, int]
+    labels: tuple[tuple[Label, ...], tuple[Label, ...]]
+    title: str
+    against: str
+    caption: str
+    ghost: BarSolution | None
+
+
+def tone_of(axle: Axle) -> Tone:
+    return Tone.FRONT if axle is Axle.FRONT else Tone.REAR
+
+
+def picker_key(axle: Axle, side: Side) -> str:
+    """Key of the area that picks a hole."""
+    return f"holes.{axle}.{side}"
+
+
+def spacing_key(axle: Axle) -> str:
+    """Key of the field on the bushing spacing's dimension line."""
+    return f"bench.{axle}.bar.pivot_spacing"
+
+
+def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
+    """The drawing board of the Bars stage."""
+    heights = {shown.axle: _reach(shown) for shown in (front, rear)}
+    items: list[Item] = []
+    y = 0.0
+    half_width = max(front.track, rear.track) / 2 + 0.06
+    for shown in (front, rear):
+        up, down = heights[shown.axle]
+        base = y - up
+        items += _one_bar(shown, base, half_width)
+        y = base - down - GAP
+    low, high = (-half_width, y + GAP - 0.03), (half_width, 0.02)
+    centre = Line(((0.0, low[1]), (0.0, high[1])), Tone.HAIRLINE, Pen.CENTRE)
+    return Drawing((centre, *items), low, high, "Bars in plan, seen from above")
+
+
+def _reach(shown: ShownBar) -> tuple[float, float]:
+    """How far the bar needs room above and below its pivot axis [m]."""
+    tip = float(shown.bar.mesh.nodes[:, 0].max())
+    if shown.ghost is not None:
+        tip = max(tip, float(shown.ghost.mesh.nodes[:, 0].max()))
+    beside = 0.10
+    return (tip + 0.05, beside) if shown.forward else (beside, tip + 0.05)
+
+
+def plan_points(bar: BarSolution, forward: bool, base: float) -> tuple[XY, ...]:
+    """Centreline on the board: the car's left is on the left, its front is up."""
+    sign = 1.0 if forward else -1.0
+    return tuple((-float(y), base + sign * float(x)) for x, y, _ in bar.mesh.nodes)
+
+
+def hole_points(bar: BarSolution, forward: bool, base: float, side: Side) -> tuple[XY, ...]:
+    """Holes of one arm on the board, from the end of the arm inward."""
+    points = plan_points(bar, forward, base)
+    return tuple(points[node] for node in bar.mesh.holes[side.position])
+
+
+def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:
+    bar, tone = shown.bar, tone_of(shown.axle)
+    sign = 1.0 if shown.forward else -1.0
+    points = plan_points(bar, shown.forward, base)
+    items: list[Item] = []
+    middle = base + sign * 0.5 * float(bar.mesh.nodes[:, 0].max())
+    for x in (-shown.track / 2, shown.track / 2):
+        items.append(Line(rectangle((x, middle), TYRE_WIDTH, TYRE_SHOWN), Tone.HAIRLINE, Pen.HAIR, closed=True))
+    if shown.ghost is not None:
+        items.append(Line(plan_points(shown.ghost, shown.forward, base), Tone.SOFT, Pen.GHOST))
+    items.append(Tube(points, bar.bar.section.od, tone, double=shown.axle is Axle.REAR))
+    items += _bushings(bar, base)
+    span = bar.bar.pivots[0] - bar.bar.pivots[1]
+    beside = base - sign * 0.065
+    items.append(Dimension((-span / 2, beside), (span / 2, beside), slot=spacing_key(shown.axle)))
+    items.append(Text((-half_width, base), LETTER[shown.axle], Size.HUGE, tone, bold=True))
+    top = base + sign * 0.052
+    items.append(Text((0.0, top), shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55))
+    items.append(Text((0.0, top), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55))
+    for side in Side:
+        items += _holes(shown, base, side)
+    return items
+
+
+def _bushings(bar: BarSolution, base: float) -> list[Item]:
+    size = max(0.045, 1.9 * bar.bar.section.od)
+    items: list[Item] = []
+    for y in bar.bar.pivots:
+        items.append(Line(rectangle((-y, base), 0.045, size), Tone.INK, Pen.PART, closed=True, fill=Tone.SHEET))
+        items.append(Line(((-y - 0.022, base), (-y + 0.022, base)), Tone.SOFT, Pen.GHOST))
+    return items
+
+
+def _holes(shown: ShownBar, base: float, side: Side) -> list[Item]:
+    points = hole_points(shown.bar, shown.forward, base, side)
+    chosen = shown.holes[side.position]
+    tone = tone_of(shown.axle)
+    items: list[Item] = [
+        Ring(point, Tone.GRAB if i == chosen else tone, chosen=i == chosen and shown.connected)
+        for i, point in enumerate(points)
+    ]
+    inward = Align.LEFT if side is Side.LEFT else Align.RIGHT
+    items.append(LabelStack(points, shown.labels[side.position], inward, f"{side}, {shown.caption}"))
+    xs, ys = [x for x, _ in points], [y for _, y in points]
+    reach = 0.22  # m of label room inward, where a click counts too
+    low = (min(xs) - (0.03 if side is Side.LEFT else reach), min(ys) - 0.05)
+    high = (max(xs) + (reach if side is Side.LEFT else 0.03), max(ys) + 0.05)
+    items.append(Area(picker_key(shown.axle, side), low, high))
+    return items

@@ -1,0 +1,188 @@
+"""The vocabulary of drawings. Coordinates are metres, x to the right, y up; text sizes are steps, not metres."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from enum import StrEnum
+
+XY = tuple[float, float]
+
+
+class Tone(StrEnum):
+    """What a line or a text means; the theme gives it a colour."""
+
+    INK = "ink"
+    SOFT = "soft"
+    HAIRLINE = "hairline"
+    FRONT = "front"
+    REAR = "rear"
+    GRAB = "grab"
+    WARNING = "warning"
+    WINDOW = "window"
+    GROUND = "ground"
+    SHEET = "sheet"
+    PANEL = "panel"
+
+
+class Pen(StrEnum):
+    """Kinds of line."""
+
+    HAIR = "hair"
+    PART = "part"
+    HEAVY = "heavy"
+    GHOST = "ghost"
+    CENTRE = "centre"
+
+
+class Size(StrEnum):
+    SMALL = "small"
+    NORMAL = "normal"
+    LARGE = "large"
+    HUGE = "huge"
+
+
+class Align(StrEnum):
+    LEFT = "left"
+    CENTRE = "centre"
+    RIGHT = "right"
+
+
+@dataclass(frozen=True)
+class Line:
+    """Polyline, closed and filled if wanted."""
+
+    points: tuple[XY, ...]
+    tone: Tone = Tone.INK
+    pen: Pen = Pen.HAIR
+    closed: bool = False
+    fill: Tone | None = None
+
+
+@dataclass(frozen=True)
+class Tube:
+    """A bar along a centreline, drawn at its true width [m]: solid, or as a double line."""
+
+    points: tuple[XY, ...]
+    width: float
+    tone: Tone
+    double: bool = False
+
+
+@dataclass(frozen=True)
+class Circle:
+    """Circle with a radius in metres."""
+
+    centre: XY
+    radius: float
+    tone: Tone = Tone.INK
+    pen: Pen = Pen.PART
+    fill: Tone | None = None
+
+
+@dataclass(frozen=True)
+class Ring:
+    """A hole or a joint: a mark of fixed size on the screen, filled when chosen."""
+
+    centre: XY
+    tone: Tone
+    chosen: bool = False
+
+
+@dataclass(frozen=True)
+class Text:
+    """Text at a point; `raise_by` lifts it by lines of its own height."""
+
+    at: XY
+    text: str
+    size: Size = Size.SMALL
+    tone: Tone = Tone.SOFT
+    align: Align = Align.LEFT
+    bold: bool = False
+    raise_by: float = 0.0
+
+
+@dataclass(frozen=True)
+class Dimension:
+    """Dimension line with ends, and a slot or a text in its middle."""
+
+    start: XY
+    end: XY
+    text: str = ""
+    slot: str = ""
+
+
+@dataclass(frozen=True)
+class Slot:
+    """Room for a field or control of the interface, by key: the place of a figure, or a name."""
+
+    key: str
+    at: XY
+    align: Align = Align.CENTRE
+    raise_by: float = 0.0
+
+
+@dataclass(frozen=True)
+class Area:
+    """A rectangle that a control of the interface covers, by key: corners in metres."""
+
+    key: str
+    low: XY
+    high: XY
+
+
+@dataclass(frozen=True)
+class Label:
+    """One line of a stack: number, unit and whether it is the chosen one."""
+
+    number: str
+    unit: str
+    chosen: bool = False
+
+
+@dataclass(frozen=True)
+class LabelStack:
+    """Labels for marks that lie close together: fanned out to a readable distance, with hairlines to their marks."""
+
+    anchors: tuple[XY, ...]
+    labels: tuple[Label, ...]
+    align: Align
+    caption: str = ""
+
+
+Item = Line | Tube | Circle | Ring | Text | Dimension | Slot | Area | LabelStack
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """Items in painting order, and the rectangle that must be visible."""
+
+    items: tuple[Item, ...]
+    low: XY
+    high: XY
+    title: str = ""
+
+    @property
+    def width(self) -> float:
+        return self.high[0] - self.low[0]
+
+    @property
+    def height(self) -> float:
+        return self.high[1] - self.low[1]
+
+
+def rectangle(centre: XY, width: float, height: float) -> tuple[XY, ...]:
+    """Corners of an upright rectangle."""
+    x, y = centre
+    return (
+        (x - width / 2, y - height / 2),
+        (x + width / 2, y - height / 2),
+        (x + width / 2, y + height / 2),
+        (x - width / 2, y + height / 2),
+    )
+
+
+def around(points: Iterable[XY], margin: float) -> tuple[XY, XY]:
+    """Lowest and highest corner around points, with a margin [m]."""
+    xs, ys = zip(*points, strict=True)
+    return (min(xs) - margin, min(ys) - margin), (max(xs) + margin, max(ys) + margin)

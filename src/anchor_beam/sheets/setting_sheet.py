@@ -1,0 +1,138 @@
+"""The setting sheet: one page for the workshop wall, readable from two metres."""
+
+from __future__ import annotations
+
+import io
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+from anchor_beam.drawings.shapes import Align, Drawing, Tone
+from anchor_beam.sheets.paper import Box, Paper, register_fonts, text_width
+
+LEFT, RIGHT, TOP = 42.0, 553.0, 800.0  # points on A4
+
+
+@dataclass(frozen=True)
+class SheetEnd:
+    """One axle on the sheet: its letter and tone, the bar in words, holes and links by side, notes below."""
+
+    letter: str
+    tone: Tone
+    bar: str
+    holes: tuple[str, str]
+    links: tuple[str, str]
+    notes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class SettingSheet:
+    """Everything on the sheet, as text."""
+
+    car: str
+    kind: str
+    setting: str
+    compared: str
+    made: str
+    ends: tuple[SheetEnd, SheetEnd]
+    drawing: Drawing
+    balance: str
+    figures: tuple[tuple[str, str, str], ...]  # label, value, difference
+    cautions: tuple[str, ...]
+
+
+def write_pdf(sheet: SettingSheet, path: Path) -> None:
+    """Write the page whole or not at all.
+
+    Raises:
+        OSError: the file cannot be written.
+    """
+    from reportlab.lib.pagesizes import A4
+    from reportlab.pdfgen.canvas import Canvas
+
+    register_fonts()
+    page = io.BytesIO()
+    canvas = Canvas(page, pagesize=A4, pageCompression=1)
+    canvas.setTitle(f"{sheet.car}, {sheet.setting}")
+    canvas.setCreator("Anchor Beam")
+    _paint(sheet, canvas)
+    canvas.showPage()
+    canvas.save()
+    path.write_bytes(page.getvalue())
+
+
+def _paint(sheet: SettingSheet, canvas: Any) -> None:
+    paper = Paper(canvas)
+    y = TOP - 18.0
+    _fitted(paper, LEFT, y, sheet.car, 26.0, RIGHT - LEFT - 150.0)
+    paper.write((RIGHT, y), sheet.made, 9.0, tone=Tone.SOFT, align=Align.RIGHT)
+    y -= 20.0
+    paper.write((LEFT, y), sheet.kind, 11.0, tone=Tone.SOFT)
+    y -= 36.0
+    _fitted(paper, LEFT, y, sheet.setting, 30.0, RIGHT - LEFT)
+    y -= 18.0
+    paper.write((LEFT, y), sheet.compared, 10.0, tone=Tone.SOFT)
+    y -= 14.0
+    _rule(canvas, y)
+    for end in sheet.ends:
+        y = _end(paper, end, y - 8.0)
+    _rule(canvas, y)
+    paper.draw(sheet.drawing, Box(LEFT, y - 244.0, RIGHT - LEFT, 236.0))
+    y -= 252.0
+    _rule(canvas, y)
+    y -= 22.0
+    paper.write((LEFT, y), sheet.balance, 13.0, bold=True)
+    y -= 8.0
+    for i, (label, value, change) in enumerate(sheet.figures):
+        x = LEFT + (i % 2) * 262.0
+        line = y - 16.0 * (i // 2 + 1)
+        paper.write((x, line), label, 9.0, tone=Tone.SOFT)
+        paper.write((x + 182.0, line), value, 11.0, align=Align.RIGHT)
+        paper.write((x + 190.0, line), change, 9.0, tone=Tone.SOFT)
+    y -= 16.0 * ((len(sheet.figures) + 1) // 2) + 12.0
+    _rule(canvas, y)
+    y -= 14.0
+    for caution in sheet.cautions:
+        for text in _wrap(caution, 9.0, RIGHT - LEFT):
+            paper.write((LEFT, y), text, 9.0)
+            y -= 12.0
+
+
+def _end(paper: Paper, end: SheetEnd, top: float) -> float:
+    """One axle's block; returns where the next begins."""
+    y = top - 26.0
+    paper.write((LEFT, y - 4.0), end.letter, 34.0, tone=end.tone, bold=True)
+    _fitted(paper, LEFT + 40.0, y + 6.0, end.bar, 14.0, RIGHT - LEFT - 40.0)
+    for side, x in ((0, LEFT + 40.0), (1, LEFT + 292.0)):
+        paper.write((x, y - 18.0), ("left", "right")[side], 10.0, tone=Tone.SOFT)
+        paper.write((x + 34.0, y - 18.0), end.holes[side], 17.0, bold=True)
+        paper.write((x + 112.0, y - 18.0), end.links[side], 14.0)
+    for i, note in enumerate(end.notes):
+        paper.write((LEFT + 40.0, y - 34.0 - 12.0 * i), note, 9.0, tone=Tone.SOFT)
+    return y - 42.0 - 12.0 * max(0, len(end.notes) - 1)
+
+
+def _fitted(paper: Paper, x: float, y: float, text: str, size: float, room: float) -> None:
+    """Bold text as large as asked, smaller when it is long, cut with an ellipsis only at the smallest size."""
+    while size > 9.0 and text_width(text, size, bold=True) > room:
+        size -= 0.5
+    while text_width(text, size, bold=True) > room and len(text) > 1:
+        text = text.rstrip("…")[:-1] + "…"
+    paper.write((x, y), text, size, bold=True)
+
+
+def _rule(canvas: Any, y: float) -> None:
+    canvas.setLineWidth(0.5)
+    canvas.setStrokeColor("#A8A296")
+    canvas.line(LEFT, y, RIGHT, y)
+
+
+def _wrap(text: str, size: float, room: float) -> list[str]:
+    lines = [""]
+    for word in text.split():
+        longer = f"{lines[-1]} {word}".strip()
+        if text_width(longer, size) <= room:
+            lines[-1] = longer
+        else:
+            lines.append(word)
+    return lines
