@@ -1,0 +1,59 @@
+"""Starting the window."""
+
+from __future__ import annotations
+
+import signal
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QTimer
+from PySide6.QtGui import QIcon
+from PySide6.QtWidgets import QApplication
+
+from anchor_beam.bench.bench import Bench
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.start_problem import StartProblem
+from anchor_beam.desk.shell.window import Window
+from anchor_beam.desk.theme.theme import ASSETS, Theme
+from anchor_beam.documents.records import CarFile
+from anchor_beam.errors import StoreError
+from anchor_beam.store.garage import Garage
+
+
+def run(garage_path: Path, *, fill: tuple[CarFile, ...] = (), theme: str = "desktop") -> int:
+    """Open a garage in a window and run until it is closed. An empty garage is filled with `fill` first."""
+    app = QApplication.instance() or QApplication(sys.argv[:1])
+    assert isinstance(app, QApplication)
+    app.setApplicationName("Anchor Beam")
+    app.setDesktopFileName("anchor-beam")
+    look = Theme(theme)
+    app.setWindowIcon(QIcon(str(ASSETS / "icons" / "anchor-beam.svg")))
+    signal.signal(signal.SIGINT, lambda *_: app.quit())
+    wake = QTimer(interval=300)  # lets Python see Ctrl+C
+    wake.timeout.connect(lambda: None)
+    wake.start()
+    garage = _open(garage_path, look)
+    if garage is None:
+        return 1
+    with garage:
+        try:
+            if fill and not garage.cars() and not garage.cars(archived=True):
+                for file in fill:
+                    garage.add(file, "came with the demo")
+            bench = Bench(garage)
+        except StoreError as problem:
+            StartProblem(look, str(problem)).exec()
+            return 1
+        window = Window(Bridge(bench, look))
+        window.show()
+        return app.exec()
+
+
+def _open(path: Path, look: Theme) -> Garage | None:
+    """The garage, asking again as long as the user wants to try; None when they give up."""
+    while True:
+        try:
+            return Garage(path)
+        except StoreError as problem:
+            if not StartProblem(look, str(problem)).exec():
+                return None

@@ -1,0 +1,218 @@
+"""A beam on a pivot that tips as the balance moves: the end that gives up first sinks."""
+
+from __future__ import annotations
+
+import math
+
+from PySide6.QtCore import QEasingCurve, QPointF, QRectF, QSize, Qt, QVariantAnimation, Signal
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.note import paint_warning_mark
+from anchor_beam.drawings.shapes import Align, Size, Tone
+from anchor_beam.words import balance as words
+from anchor_beam.words import faults
+
+FULL_SCALE = 12.0  # % of margin at the ends of the scale; beyond, the beam rests on its stop and says so
+FULL_TILT = math.radians(9.5)
+SETTLE = 150  # ms
+
+
+class Beam(QWidget):
+    """Shows margin, band, window and reference; F1 or a click opens the working of the margin."""
+
+    asked = Signal()
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge, self._theme = bridge, bridge.theme
+        self._margin = 0.0
+        self._settling = QVariantAnimation(self)
+        self._settling.setDuration(SETTLE)
+        self._settling.setEasingCurve(QEasingCurve.Type.OutCubic)
+        self._settling.valueChanged.connect(self._settle_to)
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setToolTip("The end that gives up first sinks. Click or F1: how it came about.")
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS, then=self._show)
+
+    @property
+    def tilt(self) -> float:
+        """Angle of the beam as painted now [rad], positive with the front end down."""
+        return FULL_TILT * max(-1.0, min(1.0, self._margin / FULL_SCALE))
+
+    def sizeHint(self) -> QSize:
+        return QSize(self._theme.px(440), self._theme.px(112))
+
+    def mousePressEvent(self, _event: QMouseEvent) -> None:
+        self.asked.emit()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_F1, Qt.Key.Key_Return, Qt.Key.Key_Space):
+            self.asked.emit()
+        else:
+            super().keyPressEvent(event)
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        goal = shown.now.margin if shown is not None else None
+        self.setAccessibleName(f"balance: {self._words()}")
+        self._settling.stop()
+        if goal is not None and goal != self._margin:
+            if _moves(self):
+                self._settling.setStartValue(self._margin)
+                self._settling.setEndValue(goal)
+                self._settling.start()
+            else:
+                self._margin = goal
+        self.update()
+
+    def _settle_to(self, margin: float) -> None:
+        self._margin = float(margin)
+        self.update()
+
+    def _words(self) -> str:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return "no car on the bench"
+        if shown.now.margin is None:
+            problem = shown.now.problem
+            return f"cannot tell: {faults.sentence(problem, self._bridge.bench.units)}" if problem else "cannot tell"
+        sigma = shown.bands.margin if shown.bands else None
+        return words.verdict(shown.now.margin, sigma, shown.window, self._bridge.bench.units)
+
+    # painting
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        theme, px = self._theme, self._theme.px
+        shown = self._bridge.bench.shown
+        pivot = QPointF(self.width() / 2, px(54))
+        half = min(self.width() / 2 - px(64), px(200))
+        if self.hasFocus():
+            painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
+            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+        self._write(painter, QPointF(pivot.x(), px(13)), "middle of the corner", Size.SMALL, Tone.SOFT, Align.CENTRE)
+        known = shown is not None and shown.now.margin is not None
+        if shown is not None:
+            self._window(painter, pivot, half, *shown.window)
+        self._scales(painter, pivot, half)
+        if shown is not None and known:
+            if shown.bands is not None:
+                self._band(painter, pivot, half, shown.bands.margin)
+            if shown.reference is not None and shown.reference.margin is not None:
+                ghost = _tilt(shown.reference.margin)
+                pen = QPen(theme.colour(Tone.SOFT), 1.2, Qt.PenStyle.DashLine)
+                painter.setPen(pen)
+                painter.drawLine(_end(pivot, half, ghost, -1), _end(pivot, half, ghost, 1))
+            self._beam(painter, pivot, half)
+        self._pivot(painter, pivot)
+        for text, way in (("front first", -1), ("rear first", 1)):
+            at = QPointF(pivot.x() + way * half, px(102))
+            self._write(painter, at, text, Size.SMALL, Tone.SOFT, Align.CENTRE)
+        text = self._words()
+        room = round(2 * half - px(80))
+        font = theme.font(Size.NORMAL)
+        painter.setFont(font)
+        text = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room)
+        if not known and shown is not None:
+            paint_warning_mark(painter, theme, px(12), px(97))
+        self._write(painter, QPointF(pivot.x(), px(102)), text, Size.NORMAL, Tone.INK, Align.CENTRE)
+
+    def _beam(self, painter: QPainter, pivot: QPointF, half: float) -> None:
+        theme, tilt = self._theme, self.tilt
+        front, rear = _end(pivot, half, tilt, -1), _end(pivot, half, tilt, 1)
+        pen = QPen(theme.colour(Tone.INK), theme.px(6))
+        pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+        painter.setPen(pen)
+        painter.drawLine(front, rear)
+        for at, tone, letter in ((front, Tone.FRONT, "F"), (rear, Tone.REAR, "R")):
+            painter.setBrush(theme.colour(Tone.SHEET))
+            painter.setPen(QPen(theme.colour(tone), theme.px(2)))
+            radius = theme.px(12)
+            painter.drawEllipse(at, radius, radius)
+            if letter == "R":  # rear is a double line everywhere
+                painter.drawEllipse(at, radius - theme.px(4), radius - theme.px(4))
+            self._write(painter, at + QPointF(0, theme.px(4)), letter, Size.SMALL, tone, Align.CENTRE, bold=True)
+
+    def _band(self, painter: QPainter, pivot: QPointF, half: float, sigma: float) -> None:
+        """A soft wedge one standard deviation wide, whiskers at two."""
+        colour = self._theme.colour(Tone.INK)
+        colour.setAlpha(34)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(colour)
+        low, high = _tilt(self._margin - sigma), _tilt(self._margin + sigma)
+        for way in (-1, 1):
+            painter.drawPolygon(QPolygonF([pivot, _end(pivot, half, low, way), _end(pivot, half, high, way)]))
+        colour.setAlpha(110)
+        painter.setPen(QPen(colour, 1.0))
+        for whisker in (self._margin - 2 * sigma, self._margin + 2 * sigma):
+            for way in (-1, 1):
+                end = _end(pivot, half, _tilt(whisker), way)
+                painter.drawLine(end - QPointF(self._theme.px(5), 0), end + QPointF(self._theme.px(5), 0))
+
+    def _window(self, painter: QPainter, pivot: QPointF, half: float, low: float, high: float) -> None:
+        """The wanted range as an arc at both ends."""
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(self._theme.colour(Tone.WINDOW))
+        inner, outer = half + self._theme.px(15), half + self._theme.px(27)
+        for way in (-1, 1):
+            path = QPainterPath()
+            angles = [_tilt(low + (high - low) * i / 12) for i in range(13)]
+            ring = [_end(pivot, inner, a, way) for a in angles] + [_end(pivot, outer, a, way) for a in angles[::-1]]
+            path.addPolygon(QPolygonF(ring))
+            painter.drawPath(path)
+
+    def _scales(self, painter: QPainter, pivot: QPointF, half: float) -> None:
+        theme = self._theme
+        painter.setPen(QPen(theme.colour(Tone.SOFT), 1.0))
+        for step in range(-6, 7):
+            margin = step * 2.0
+            length = theme.px(10) if step % 3 == 0 else theme.px(6)
+            for way in (-1, 1):
+                start = _end(pivot, half + theme.px(17), _tilt(margin), way)
+                painter.drawLine(start, start + QPointF(way * length, 0))
+        for margin in (-FULL_SCALE, 0.0, FULL_SCALE):
+            at = _end(pivot, half + theme.px(17), _tilt(margin), 1) + QPointF(theme.px(13), theme.px(4))
+            self._write(
+                painter, at, f"{abs(margin):.0f}" + (" %" if margin < 0 else ""), Size.SMALL, Tone.SOFT, Align.LEFT
+            )
+
+    def _pivot(self, painter: QPainter, pivot: QPointF) -> None:
+        theme = self._theme
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour(Tone.INK))
+        w, h = theme.px(14), theme.px(22)
+        top = pivot + QPointF(0, theme.px(3))
+        painter.drawPolygon(QPolygonF([top, top + QPointF(w, h), top + QPointF(-w, h)]))
+        painter.setPen(QPen(theme.colour(Tone.INK), 1.4))
+        painter.drawLine(top + QPointF(-2.2 * w, h), top + QPointF(2.2 * w, h))
+
+    def _write(
+        self, painter: QPainter, at: QPointF, text: str, size: Size, tone: Tone, align: Align, *, bold: bool = False
+    ) -> None:
+        painter.setFont(self._theme.font(size, bold=bold))
+        painter.setPen(self._theme.colour(tone))
+        width = painter.fontMetrics().horizontalAdvance(text)
+        x = at.x() - {Align.LEFT: 0.0, Align.CENTRE: width / 2, Align.RIGHT: width}[align]
+        painter.drawText(QPointF(x, at.y()), text)
+
+
+def _tilt(margin: float) -> float:
+    return FULL_TILT * max(-1.0, min(1.0, margin / FULL_SCALE))
+
+
+def _end(pivot: QPointF, half: float, tilt: float, way: int) -> QPointF:
+    """End of a beam: way -1 is the front, on the left, which sinks with a positive tilt."""
+    return QPointF(pivot.x() + way * half * math.cos(tilt), pivot.y() - way * half * math.sin(tilt))
+
+
+def _moves(widget: QWidget) -> bool:
+    """Whether the desktop allows motion."""
+    from PySide6.QtWidgets import QStyle
+
+    return bool(widget.style().styleHint(QStyle.StyleHint.SH_Widget_Animation_Duration, None, widget) > 0)

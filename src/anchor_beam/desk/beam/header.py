@@ -1,0 +1,136 @@
+"""The strip above every stage: setting and reference on the left, the Beam, four figures on the right."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QSizePolicy,
+    QVBoxLayout,
+    QWidget,
+)
+
+from anchor_beam.bench import workings
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.edits import CompareWith, UseSetting
+from anchor_beam.bench.headline import Headline, headlines, heaviest_link
+from anchor_beam.desk.beam.beam import Beam
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.units.kinds import System
+from anchor_beam.units.show import delta, show
+
+
+class Header(QWidget):
+    """Always visible; every figure on it opens its working."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        theme = bridge.theme
+        self.setFixedHeight(theme.px(118))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(theme.px(16), theme.px(4), theme.px(10), theme.px(2))
+        row.setSpacing(theme.px(10))
+        self._setting, self._against = QComboBox(), QComboBox()
+        self._setting.setAccessibleName("setting on the bench")
+        self._against.setAccessibleName("compared with")
+        self.keep = QPushButton("keep as…")
+        self.keep.setFont(theme.font(Size.SMALL))
+        self.keep.setToolTip("keep the setting on the bench under a name (Ctrl+S)")
+        row.addLayout(self._names())
+        self.beam = Beam(bridge)
+        row.addWidget(self.beam, stretch=1)
+        grid = QGridLayout()
+        grid.setSpacing(0)
+        self.figures = tuple(TallFigure(theme) for _ in range(4))
+        for i, figure in enumerate(self.figures):
+            figure.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
+            grid.addWidget(figure, i % 2, i // 2)
+        row.addLayout(grid)
+        makers = (workings.roll_gradient, workings.rear_share, workings.first_lift)
+        for figure, maker in zip(self.figures, makers, strict=False):
+            figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
+        self.figures[3].asked.connect(self._open_load)
+        self.beam.asked.connect(lambda: self._open(workings.margin, self.beam))
+        self._setting.activated.connect(self._use)
+        self._against.activated.connect(self._compare)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
+
+    def _names(self) -> QVBoxLayout:
+        theme = self._bridge.theme
+        column = QVBoxLayout()
+        column.setSpacing(theme.px(1))
+        for words, box, bold in (("setting", self._setting, True), ("against", self._against, False)):
+            label = QLabel(words)
+            label.setFont(theme.font(Size.SMALL))
+            box.setFont(theme.font(Size.NORMAL, bold=bold))
+            box.setFixedWidth(theme.px(176))
+            column.addWidget(label)
+            column.addWidget(box)
+            column.addSpacing(theme.px(3))
+        column.addWidget(self.keep, alignment=Qt.AlignmentFlag.AlignLeft)
+        column.addStretch()
+        return column
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        self.setEnabled(shown is not None)
+        if shown is None:
+            return
+        names = [setting.name for setting in shown.file.settings]
+        changed = shown.file.bench != shown.file.saved(shown.file.bench.name)
+        title = (
+            f"{shown.file.bench.name}, changed"
+            if changed and shown.file.bench.name in names
+            else shown.file.bench.name
+        )
+        with QSignalBlocker(self._setting):
+            self._setting.clear()
+            self._setting.addItems([title] if changed else [])
+            self._setting.addItems(names)
+            self._setting.setCurrentIndex(0 if changed else names.index(title))
+        with QSignalBlocker(self._against):
+            self._against.clear()
+            self._against.addItems(names or ["nothing kept yet"])
+            self._against.setCurrentIndex(names.index(shown.file.reference) if shown.file.reference in names else 0)
+            self._against.setEnabled(bool(names))
+        for figure, headline in zip(self.figures, headlines(shown), strict=True):
+            figure.set_text(_text(headline, shown.file.reference, self._bridge.bench.units))
+
+    def _use(self, index: int) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            offset = self._setting.count() - len(shown.file.settings)
+            if index >= offset:
+                self._bridge.ask_or_complain(UseSetting(shown.file.settings[index - offset].name))
+
+    def _compare(self, index: int) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None and shown.file.settings:
+            self._bridge.ask_or_complain(CompareWith(shown.file.settings[index].name))
+
+    def _open(self, maker: workings.Maker, asker: QWidget) -> None:
+        if self._bridge.bench.shown is not None:
+            self._bridge.show_working(maker(self._bridge.bench.shown), asker)
+
+    def _open_load(self) -> None:
+        shown = self._bridge.bench.shown
+        tightest = None if shown is None else heaviest_link(shown.now)
+        if tightest is not None:
+            self._open(workings.link_load(tightest[0]), self.figures[3])
+
+
+def _text(headline: Headline, reference: str, units: System) -> FigureText:
+    kind, value = headline.kind, headline.value
+    change = delta(value, headline.before, kind, units)
+    known = headline.sigma is not None and value is not None
+    band = f"± {show(headline.sigma, kind, units).number}" if known else ""
+    return FigureText(
+        headline.label, show(value, kind, units), f"{change} against {reference}" if change else "", band
+    )

@@ -1,0 +1,1 @@
+"""Painting `drawings` data on the screen, and placing fields and controls on it."""

@@ -1,0 +1,100 @@
+"""A widget that shows one drawing to scale and keeps fields and controls in their slots."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRect, QRectF
+from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from anchor_beam.desk.drawing.painter import View, fit, paint
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.drawings.shapes import XY, Align, Area, Dimension, Drawing, Size, Slot, Tone
+
+MARGIN, TITLE = 12.0, 24.0  # px at the normal font size
+
+
+class DrawingView(QWidget):
+    """Scales its drawing to fit, paints it, and puts the widgets given by key where the drawing has room for them."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self._drawing: Drawing | None = None
+        self._view = View(1.0, 0.0, 0.0)
+        self._placed: dict[str, QWidget] = {}
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+
+    def place(self, key: str, widget: QWidget) -> None:
+        """Give the slot or area of this key its widget."""
+        widget.setParent(self)
+        self._placed[key] = widget
+        widget.hide()
+
+    def set_drawing(self, drawing: Drawing) -> None:
+        self._drawing = drawing
+        self._arrange()
+        self.update()
+
+    def pixel(self, point: XY) -> tuple[float, float]:
+        """Where a point of the drawing is in the widget [px]."""
+        at = self._view.map(point)
+        return at.x(), at.y()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self._arrange()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), self._theme.colour(Tone.SHEET))
+        if self._drawing is None:
+            return
+        paint(self._drawing, painter, self._view, self._theme)
+        font = self._theme.font(Size.SMALL)
+        painter.setFont(font)
+        painter.setPen(self._theme.colour(Tone.SOFT))
+        painter.drawText(self._theme.px(14), self._theme.px(20), f"{self._drawing.title}, {self._ratio()}")
+
+    def _ratio(self) -> str:
+        """Scale of the board, from the screen's own size."""
+        per_metre = self.logicalDpiX() / 0.0254
+        return f"about 1 : {per_metre / self._view.scale:.1f}"
+
+    def _arrange(self) -> None:
+        if self._drawing is None:
+            return
+        margin, title = self._theme.px(MARGIN), self._theme.px(TITLE)
+        self._view = fit(self._drawing, QRectF(self.rect()).adjusted(margin, title, -margin, -margin))
+        found = set()
+        for item in self._drawing.items:
+            if isinstance(item, Area) and item.key in self._placed:
+                found.add(item.key)
+                self._cover(item)
+            elif isinstance(item, Slot) and item.key in self._placed:
+                found.add(item.key)
+                self._stand(item.key, item.at, item.align, item.raise_by)
+            elif isinstance(item, Dimension) and item.slot in self._placed:
+                found.add(item.slot)
+                middle = ((item.start[0] + item.end[0]) / 2, (item.start[1] + item.end[1]) / 2)
+                self._stand(item.slot, middle, Align.CENTRE, 0.0)
+        for key, widget in self._placed.items():
+            widget.setVisible(key in found)
+
+    def _cover(self, area: Area) -> None:
+        a, b = self._view.map(area.low), self._view.map(area.high)
+        self._placed[area.key].setGeometry(QRect(a.toPoint(), b.toPoint()).normalized())
+
+    def _stand(self, key: str, at: XY, align: Align, raise_by: float) -> None:
+        """Put a field at a point, kept inside the board, on a patch of sheet so that lines do not run through it."""
+        widget = self._placed[key]
+        size = widget.sizeHint()
+        point = self._view.map(at)
+        x = point.x() - {Align.LEFT: 0.0, Align.CENTRE: size.width() / 2, Align.RIGHT: size.width()}[align]
+        y = point.y() - size.height() / 2 - raise_by * size.height()
+        x = max(2.0, min(x, self.width() - size.width() - 2.0))
+        y = max(2.0, min(y, self.height() - size.height() - 2.0))
+        widget.setGeometry(round(x), round(y), size.width(), size.height())
+        widget.setAutoFillBackground(True)
+        palette = widget.palette()
+        palette.setColor(widget.backgroundRole(), self._theme.colour(Tone.SHEET))
+        widget.setPalette(palette)

@@ -1,0 +1,1 @@
+"""The window around the stages: stage rail, header, consequence line, files."""

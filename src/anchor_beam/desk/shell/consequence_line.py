@@ -1,0 +1,74 @@
+"""The bottom line: what was done last and what it did, with undo, redo, units and look beside it."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.drawings.shapes import Size
+
+
+class ConsequenceLine(QWidget):
+    """Ink on light reversed: the one dark strip of the window."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        theme = bridge.theme
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedHeight(theme.px(38))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
+        row.setSpacing(theme.px(8))
+        self._act, self._consequence = QLabel(), QLabel()
+        self._act.setFont(theme.font(Size.NORMAL, bold=True))
+        row.addWidget(self._act)
+        row.addWidget(self._consequence, stretch=1)
+        self._consequence.setMinimumWidth(theme.px(100))
+        self.save = QPushButton("save again")
+        self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
+        self.units, self.look = QPushButton("metric"), QPushButton("dark")
+        for button in (self.save, self.undo, self.redo, self.units, self.look):
+            button.setFlat(True)
+            row.addWidget(button)
+        self.save.clicked.connect(lambda: bridge.attempt(bridge.bench.save_again))
+        self.undo.clicked.connect(lambda: bridge.attempt(bridge.bench.undo))
+        self.redo.clicked.connect(lambda: bridge.attempt(bridge.bench.redo))
+        self.units.clicked.connect(bridge.bench.toggle_units)
+        self.look.clicked.connect(lambda: bridge.theme.choose("light" if bridge.theme.dark else "dark"))
+        self.units.setToolTip("metric or US customary units (Ctrl+U)")
+        self.look.setToolTip("light or dark (Ctrl+D)")
+        bridge.listen(self, to=Part.STATUS | Part.SETTING | Part.CAR | Part.UNITS, then=self._show)
+
+    @property
+    def text(self) -> str:
+        """What the line says, act and consequence."""
+        return f"{self._act.text()} {self._consequence.text()}"
+
+    def _show(self) -> None:
+        bench, c = self._bridge.bench, self._bridge.theme.colours
+        warn = bench.said.complaint or bench.unsaved is not None
+        self.setStyleSheet(
+            f"ConsequenceLine {{ background: {c.warning if warn else c.ink}; }}"
+            f" ConsequenceLine QLabel {{ color: {c.sheet}; }}"
+            f" ConsequenceLine QPushButton {{ color: {c.sheet}; border: none; padding: 4px 8px; }}"
+            f" ConsequenceLine QPushButton:disabled {{ color: {c.soft}; }}"
+            f" ConsequenceLine QPushButton:focus {{ text-decoration: underline; border: 1px solid {c.sheet}; }}"
+        )
+        mark = "△ " if warn else ""
+        self._act.setText(f"{mark}{bench.said.act}" + (":" if bench.said.act and bench.said.consequence else ""))
+        self._consequence.setText(bench.unsaved or bench.said.consequence)
+        self._consequence.setToolTip(self._consequence.text())
+        self.setAccessibleName(self.text)
+        shown = bench.shown
+        self.undo.setEnabled((shown is not None and shown.undo is not None) or bench.unsaved is not None)
+        self.redo.setEnabled(shown is not None and shown.redo is not None)
+        self.undo.setToolTip(f"take back: {shown.undo} (Ctrl+Z)" if shown and shown.undo else "nothing to take back")
+        self.redo.setToolTip(
+            f"do again: {shown.redo} (Ctrl+Shift+Z)" if shown and shown.redo else "nothing to do again"
+        )
+        self.save.setVisible(bench.unsaved is not None)
+        self.units.setText(str(bench.units))
+        self.look.setText("light" if self._bridge.theme.dark else "dark")

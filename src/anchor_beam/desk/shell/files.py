@@ -1,0 +1,137 @@
+"""Files in and out: car documents and the setting sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QObject, Qt
+from PySide6.QtWidgets import QFileDialog, QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from anchor_beam.bench.exchange import read_car, write_car
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.errors import DocumentError, StoreError
+
+
+class Files(QObject):
+    """Opens a file dialog, does the work, says what came of it."""
+
+    def __init__(self, bridge: Bridge, window: QWidget) -> None:
+        super().__init__(window)
+        self._bridge, self._window = bridge, window
+        self.problems = ProblemSheet(bridge, window)
+
+    def import_car(self) -> None:
+        """Bring a car file into the garage."""
+        self._ask("Bring in a car file", "Car files (*.json)", "", self.read_from, saving=False)
+
+    def export_car(self) -> None:
+        """Write the car on the bench as a document."""
+        self._ask("Write this car", "Car files (*.json)", f"{self._stem()}.json", self.write_to, saving=True)
+
+    def export_sheet(self) -> None:
+        """Write the setting sheet."""
+        self._ask("Setting sheet", "PDF (*.pdf)", f"{self._stem()} setting.pdf", self.sheet_to, saving=True)
+
+    def read_from(self, path: Path) -> None:
+        """Import without asking."""
+        try:
+            file = read_car(path.read_text(encoding="utf-8"))
+        except UnicodeDecodeError:
+            self.problems.open(path.name, "This file is not text, so it is no car file. Nothing was taken over.")
+            return
+        except OSError as problem:
+            self.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
+            return
+        except DocumentError as problem:
+            self.problems.open(path.name, str(problem))
+            return
+        self._bridge.attempt(lambda: self._bridge.bench.add(file, f"brought in from {path.name}"))
+
+    def write_to(self, path: Path) -> None:
+        """Export without asking."""
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            text = write_car(shown.file)
+            self._write(path, lambda: path.write_text(text, encoding="utf-8"))
+
+    def sheet_to(self, path: Path) -> None:
+        """The sheet without asking."""
+        from anchor_beam.bench.sheet import setting_sheet
+        from anchor_beam.sheets.setting_sheet import write_pdf
+
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            self._bridge.bench.work_out_bands()
+            content = setting_sheet(self._bridge.bench.shown or shown, self._bridge.bench.units)
+            self._write(path, lambda: write_pdf(content, path))
+
+    def _write(self, path: Path, work: Callable[[], object]) -> None:
+        try:
+            work()
+        except OSError as problem:
+            self._bridge.complain(StoreError("file", f"{path.name} was not written: {problem.strerror or problem}."))
+            return
+        self._bridge.bench.report(path.name, f"is written to {path.parent}.")
+
+    def _stem(self) -> str:
+        shown = self._bridge.bench.shown
+        return shown.file.car.name if shown else "car"
+
+    def _ask(self, title: str, kinds: str, name: str, then: Callable[[Path], None], *, saving: bool) -> None:
+        dialog = QFileDialog(self._window, title, str(Path.home()), kinds)
+        dialog.setOption(QFileDialog.Option.DontUseNativeDialog)
+        dialog.setAcceptMode(QFileDialog.AcceptMode.AcceptSave if saving else QFileDialog.AcceptMode.AcceptOpen)
+        dialog.setFileMode(QFileDialog.FileMode.AnyFile if saving else QFileDialog.FileMode.ExistingFile)
+        if name:
+            dialog.selectFile(name)
+            dialog.setDefaultSuffix(name.rpartition(".")[2])
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        dialog.fileSelected.connect(lambda path: then(Path(path)))
+        dialog.open()
+
+
+class ProblemSheet(QFrame):
+    """Why a file was not taken over, every line of it, until it is closed."""
+
+    def __init__(self, bridge: Bridge, window: QWidget) -> None:
+        super().__init__(window)
+        self._bridge = bridge
+        theme = bridge.theme
+        column = QVBoxLayout(self)
+        pad = theme.px(20)
+        column.setContentsMargins(pad, pad, pad, pad)
+        self._title, self._text = QLabel(), QLabel()
+        self._title.setFont(theme.font(Size.LARGE, bold=True))
+        self._text.setWordWrap(True)
+        self._text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
+        self.close_button = QPushButton("Close")
+        self.close_button.setShortcut("Esc")
+        self.close_button.clicked.connect(self.hide)
+        column.addWidget(self._title)
+        column.addWidget(self._text)
+        column.addWidget(self.close_button, alignment=Qt.AlignmentFlag.AlignRight)
+        self.setFixedWidth(theme.px(640))
+        self.hide()
+
+    @property
+    def text(self) -> str:
+        return self._text.text()
+
+    def open(self, name: str, text: str) -> None:
+        """Show the sentences over the middle of the window."""
+        c = self._bridge.theme.colours
+        self.setObjectName("problems")
+        self.setStyleSheet(f"#problems {{ background: {c.sheet}; border: 2px solid {c.warning}; }}")
+        self._title.setText(f"{name} was not taken over")
+        lines = text.splitlines()
+        self._text.setText("\n".join(lines[:18] + ([f"… and {len(lines) - 18} more"] if len(lines) > 18 else [])))
+        self.setAccessibleName(f"{name}: {text}")
+        self.adjustSize()
+        window = self.parentWidget()
+        assert window is not None
+        self.move((window.width() - self.width()) // 2, max(20, (window.height() - self.height()) // 3))
+        self.show()
+        self.raise_()
+        self.close_button.setFocus()

@@ -1,0 +1,80 @@
+"""Naming and keeping the setting on the bench, and forgetting one that is kept."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from anchor_beam.bench.edits import RemoveSetting, SaveSetting
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.rows import Caution
+from anchor_beam.words import faults
+
+
+class KeepSetting(QFrame):
+    """A small sheet below the setting's name."""
+
+    def __init__(self, bridge: Bridge, window: QWidget) -> None:
+        super().__init__(window)
+        self._bridge = bridge
+        theme = bridge.theme
+        column = QVBoxLayout(self)
+        pad = theme.px(12)
+        column.setContentsMargins(pad, pad, pad, pad)
+        column.addWidget(QLabel("Keep what is on the bench as"))
+        self.name = QLineEdit()
+        self.name.setAccessibleName("name of the setting")
+        self.name.setMaxLength(80)
+        self.name.returnPressed.connect(self._keep)
+        column.addWidget(self.name)
+        self._caution = Caution(theme)
+        column.addWidget(self._caution)
+        row = QHBoxLayout()
+        self.keep, self.forget = QPushButton("Keep"), QPushButton("Forget this one")
+        self.keep.clicked.connect(self._keep)
+        self.forget.clicked.connect(self._forget)
+        row.addWidget(self.forget)
+        row.addStretch()
+        row.addWidget(self.keep)
+        column.addLayout(row)
+        self.setFixedWidth(theme.px(300))
+        self.hide()
+
+    def open(self, below: QWidget) -> None:
+        """Show below a widget, with a name to start from."""
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        c = self._bridge.theme.colours
+        self.setObjectName("keep")
+        self.setStyleSheet(f"#keep {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
+        self._caution.say(None)
+        self.name.setText(shown.file.bench.name)
+        self.forget.setEnabled(shown.file.saved(shown.file.bench.name) is not None)
+        self.adjustSize()
+        self.move(below.mapTo(self.window(), QPoint(0, below.height() + 4)))
+        self.show()
+        self.raise_()
+        self.name.setFocus()
+        self.name.selectAll()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.hide()
+        else:
+            super().keyPressEvent(event)
+
+    def _keep(self) -> None:
+        problem = self._bridge.ask(SaveSetting(self.name.text()))
+        if problem is None:
+            self.hide()
+        else:
+            self._caution.say(faults.sentence(problem, self._bridge.bench.units))
+            self.adjustSize()
+
+    def _forget(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            self._bridge.ask_or_complain(RemoveSetting(shown.file.bench.name))
+            self.hide()

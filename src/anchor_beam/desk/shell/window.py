@@ -1,0 +1,115 @@
+"""The window: rail, header, the stage in hand, the consequence line."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtGui import QCloseEvent, QKeySequence, QShortcut
+from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.desk.beam.header import Header
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.consequence_line import ConsequenceLine
+from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.shell.keep_setting import KeepSetting
+from anchor_beam.desk.shell.rail import STAGES, Rail
+from anchor_beam.desk.widgets.working_panel import WorkingPanel
+
+
+class Window(QMainWindow):
+    """Stages are built when they are first looked at."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self.bridge = bridge
+        self.files = Files(bridge, self)
+        self.rail, self.header, self.line = Rail(bridge), Header(bridge), ConsequenceLine(bridge)
+        self._pages: dict[str, QWidget] = {}
+        self._stack = QStackedWidget()
+        right = QVBoxLayout()
+        right.setSpacing(0)
+        right.addWidget(self.header)
+        right.addWidget(self._stack, stretch=1)
+        upper = QHBoxLayout()
+        upper.setSpacing(0)
+        upper.addWidget(self.rail)
+        upper.addLayout(right, stretch=1)
+        centre = QWidget()
+        column = QVBoxLayout(centre)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addLayout(upper, stretch=1)
+        column.addWidget(self.line)
+        self.setCentralWidget(centre)
+        self.working = WorkingPanel(bridge, self)
+        self.keep = KeepSetting(bridge, self)
+        self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
+        self.rail.chosen.connect(self.show_stage)
+        self._keys()
+        self.setMinimumSize(bridge.theme.px(900), bridge.theme.px(560))
+        self.resize(bridge.theme.px(1280), bridge.theme.px(800))
+        self.show_stage("Bars" if bridge.bench.shown is not None else "Garage")
+        bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
+
+    def show_stage(self, name: str) -> None:
+        """Bring a stage to the front."""
+        if name not in self._pages:
+            self._pages[name] = self._build(name)
+            self._stack.addWidget(self._pages[name])
+        self.rail.choose(name)
+        self._stack.setCurrentWidget(self._pages[name])
+        self._pages[name].setFocus()
+
+    def page(self, name: str) -> QWidget:
+        """A stage's page, built if need be."""
+        self.show_stage(name)
+        return self._pages[name]
+
+    def _build(self, name: str) -> QWidget:
+        if name == "Car":
+            from anchor_beam.desk.stages.car.page import CarPage
+
+            return CarPage(self.bridge)
+        if name == "Bars":
+            from anchor_beam.desk.stages.bars.page import BarsPage
+
+            return BarsPage(self.bridge)
+        if name == "Links":
+            from anchor_beam.desk.stages.links.page import LinksPage
+
+            return LinksPage(self.bridge)
+        from anchor_beam.desk.stages.garage.page import GaragePage
+
+        garage = GaragePage(self.bridge, self.files)
+        garage.opened.connect(lambda: self.show_stage(STAGES[0]))
+        return garage
+
+    def _keys(self) -> None:
+        bench = self.bridge.bench
+        acts: dict[str, Callable[[], object]] = {
+            "Ctrl+Z": lambda: self.bridge.attempt(bench.undo),
+            "Ctrl+Shift+Z": lambda: self.bridge.attempt(bench.redo),
+            "Ctrl+Y": lambda: self.bridge.attempt(bench.redo),
+            "Ctrl+U": bench.toggle_units,
+            "Ctrl+D": self.line.look.click,
+            "Ctrl+S": lambda: self.keep.open(self.header.keep),
+            "Ctrl+P": self.files.export_sheet,
+            "Ctrl+E": self.files.export_car,
+            "Ctrl+O": self.files.import_car,
+            "Ctrl+Q": self.close,
+        }
+        for keys, act in acts.items():
+            QShortcut(QKeySequence(keys), self).activated.connect(act)
+
+    def _retitle(self) -> None:
+        shown = self.bridge.bench.shown
+        self.setWindowTitle(f"{shown.file.car.name} · Anchor Beam" if shown else "Anchor Beam")
+        if shown is None:
+            self.show_stage("Garage")
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        focused = self.focusWidget()
+        if focused is not None:
+            focused.clearFocus()  # a field being typed into commits now
+        super().closeEvent(event)

@@ -1,0 +1,1 @@
+"""One folder for each stage: `page.py` puts it together, `panel.py` is its right side, the rest are its boards."""

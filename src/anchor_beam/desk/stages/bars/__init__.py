@@ -1,0 +1,1 @@
+"""Bars: which bar, which hole."""

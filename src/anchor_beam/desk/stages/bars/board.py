@@ -1,0 +1,106 @@
+"""The drawing board of the Bars stage: both bars in plan with their holes and what each hole gives."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import QPoint, Signal
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.ladder import ladder
+from anchor_beam.bench.shown_bars import shown_bar
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.stages.bars.hole_picker import HolePicker
+from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.drawings.bars import bars_in_plan, picker_key, spacing_key
+from anchor_beam.drawings.shapes import LabelStack
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import delta, show
+
+
+class BarsBoard(DrawingView):
+    """Fields on the dimension lines, a picker over each arm. `tie` moves both sides together."""
+
+    tie_changed = Signal(object, bool)
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__(bridge.theme)
+        self._bridge = bridge
+        self.tie = dict.fromkeys(Axle, True)
+        self._tied_car: int | None = None
+        self.pickers: dict[tuple[Axle, Side], HolePicker] = {}
+        for axle in Axle:
+            self.place(spacing_key(axle), FigureField(bridge, spacing_key(axle), compact=True))
+            for side in Side:
+                picker = HolePicker(
+                    bridge, axle, side, spots=partial(self._spots, axle, side),
+                    explain=partial(self._explain, axle, side), tied=partial(self.tie.__getitem__, axle),
+                )  # fmt: skip
+                self.pickers[axle, side] = picker
+                self.place(picker_key(axle, side), picker)
+        self.tie_changed.connect(self.tie.__setitem__)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        units = self._bridge.bench.units
+        if (
+            self._tied_car != self._bridge.bench.car_id
+        ):  # a staggered bar starts untied, or the first click would undo it
+            self._tied_car = self._bridge.bench.car_id
+            for axle in Axle:
+                self.tie_changed.emit(
+                    axle, shown.file.bench.end(axle).hole_left == shown.file.bench.end(axle).hole_right
+                )
+        front, rear = (shown_bar(shown, axle, units) for axle in Axle)
+        self.set_drawing(bars_in_plan(front, rear))
+        for (axle, side), picker in self.pickers.items():
+            end = shown.file.bench.end(axle)
+            picker.describe(end.hole(side), len(end.bar.holes))
+
+    def hole_pixel(self, axle: Axle, side: Side, hole: int) -> QPoint:
+        """Where a hole is on the board [px]."""
+        stack = self._stacks()[list(Axle).index(axle) * 2 + side.position]
+        x, y = self.pixel(stack.anchors[hole])
+        return QPoint(round(x), round(y))
+
+    def _stacks(self) -> list[LabelStack]:
+        assert self._drawing is not None
+        return [item for item in self._drawing.items if isinstance(item, LabelStack)]
+
+    def _spots(self, axle: Axle, side: Side) -> list[QPoint]:
+        picker, shown = self.pickers[axle, side], self._bridge.bench.shown
+        assert shown is not None
+        holes = range(len(shown.file.bench.end(axle).bar.holes))
+        return [self.hole_pixel(axle, side, hole) - picker.pos() for hole in holes]
+
+    def _explain(self, axle: Axle, side: Side, hole: int) -> str:
+        """What a hole gives and what it would change."""
+        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        if shown is None:
+            return ""
+        end = shown.now.end(axle)
+        end_rate = end.bar.end_rate(hole, hole)
+        wheel = float(end.hole_rates[side.position, hole])
+        lines = [
+            f"{axle} {side}, hole {hole + 1}: {show(end_rate, Kind.RATE, units)} at the bar's end,"
+            f" {show(wheel, Kind.RATE, units)} at the wheel in roll"
+        ]
+        now = shown.file.bench.end(axle)
+        holes = {Side.LEFT: now.hole_left, Side.RIGHT: now.hole_right} | {side: hole}
+        if self.tie[axle]:
+            holes = dict.fromkeys(Side, hole)
+        wanted = (holes[Side.LEFT], holes[Side.RIGHT])
+        if shown.now.margin is not None and wanted != (now.hole_left, now.hole_right):
+            for rung in ladder(shown.file.car, shown.file.bench).rungs:
+                other = axle.other
+                same = (shown.file.bench.end(other).hole_left, shown.file.bench.end(other).hole_right)
+                pairs = {Axle.FRONT: rung.front, Axle.REAR: rung.rear}
+                if pairs[axle] == wanted and pairs[other] == same:
+                    change = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "no change"
+                    lines.append(f"margin {change} against now")
+        return "\n".join(lines)

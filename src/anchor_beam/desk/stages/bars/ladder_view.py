@@ -1,0 +1,235 @@
+"""The ladder: every setting that the holes can reach, as rungs on an axis of rear share of roll stiffness."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.edits import ReachRung
+from anchor_beam.bench.ladder import Ladder, Rung, ladder
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.drawings.shapes import Align, Size, Tone
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import delta, show
+from anchor_beam.words.bars import setting_glyph
+
+
+class LadderView(QWidget):
+    """Left and right arrows look at the neighbouring rungs, Enter or a click puts one on the bench."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge, self._theme = bridge, bridge.theme
+        self._ladder: Ladder | None = None
+        self._looked = -1
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(True)
+        self.setFixedHeight(bridge.theme.px(176))
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setAccessibleName("ladder of reachable settings")
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        self._ladder = None
+        if shown is not None:
+            try:
+                self._ladder = ladder(shown.file.car, shown.file.bench)
+            except AnchorBeamError:
+                self._ladder = None  # the Beam says what is wrong
+        if self._ladder is not None:
+            self._looked = self._ladder.present
+        self.update()
+
+    # looking and choosing
+
+    def rung_pixel(self, index: int) -> QPointF:
+        """Where a rung stands [px]."""
+        assert self._ladder is not None
+        return QPointF(self._x(self._ladder.rungs[index].rear_share), self._base - self._theme.px(30))
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        self._look(self._nearest(event.position().x()))
+
+    def leaveEvent(self, _event: object) -> None:
+        if self._ladder is not None and not self.hasFocus():
+            self._look(self._ladder.present)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._look(self._nearest(event.position().x()))
+        self._choose()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
+        if step and self._ladder is not None and self._ladder.rungs:
+            self._look(max(0, min(len(self._ladder.rungs) - 1, self._looked + step)))
+        elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._choose()
+        else:
+            super().keyPressEvent(event)
+
+    def _look(self, index: int) -> None:
+        if index != self._looked:
+            self._looked = index
+            if self._ladder is not None and 0 <= index < len(self._ladder.rungs):
+                rung = self._ladder.rungs[index]
+                self.setAccessibleDescription(f"{setting_glyph(rung.front, rung.rear)}, {self._change(rung)}")
+            self.update()
+
+    def _choose(self) -> None:
+        if self._ladder is not None and 0 <= self._looked < len(self._ladder.rungs):
+            rung = self._ladder.rungs[self._looked]
+            if self._looked != self._ladder.present:
+                self._bridge.ask_or_complain(ReachRung(rung.front, rung.rear))
+
+    def _nearest(self, x: float) -> int:
+        if self._ladder is None or not self._ladder.rungs:
+            return -1
+        return min(range(len(self._ladder.rungs)), key=lambda i: abs(self._x(self._ladder_share(i)) - x))
+
+    def _ladder_share(self, index: int) -> float:
+        assert self._ladder is not None
+        return self._ladder.rungs[index].rear_share
+
+    # painting
+
+    @property
+    def _base(self) -> float:
+        return self.height() - self._theme.px(42)
+
+    def _range(self) -> tuple[float, float]:
+        """Ends of the axis in percent: round numbers around all rungs and the reference."""
+        assert self._ladder is not None
+        shares = [rung.rear_share for rung in self._ladder.rungs]
+        shown = self._bridge.bench.shown
+        if shown is not None and shown.reference is not None and shown.reference.rear_share is not None:
+            shares.append(shown.reference.rear_share)
+        low, high = min(shares), max(shares)
+        pad = max(0.8, 0.08 * (high - low))
+        return low - pad, high + pad
+
+    def _x(self, share: float) -> float:
+        low, high = self._range()
+        left, right = self._theme.px(34), self.width() - self._theme.px(34)
+        return left + (right - left) * (share - low) / (high - low)
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        if self.hasFocus():
+            painter.setPen(QPen(self._theme.colour(Tone.GRAB), 1.5))
+            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+        px = self._theme.px
+        self._write(
+            painter, px(14), px(20), "Ladder: what the holes can reach", Size.NORMAL, Tone.INK, Align.LEFT, bold=True
+        )
+        if self._ladder is None or not self._ladder.rungs:
+            self._write(painter, px(14), px(52), "No rung can be worked out now.", Size.NORMAL, Tone.SOFT, Align.LEFT)
+            return
+        self._paint_window(painter)
+        self._paint_axis(painter)
+        self._paint_reference(painter)
+        self._paint_rungs(painter, self._ladder)
+        if self._ladder.out_of_reach:
+            gone = f"{self._ladder.out_of_reach} settings need another link length"
+            self._write(painter, self.width() - px(14), px(20), gone, Size.SMALL, Tone.SOFT, Align.RIGHT)
+
+    def _paint_window(self, painter: QPainter) -> None:
+        """The target window, put on this axis through the rungs: margin falls as the rear share rises."""
+        shown = self._bridge.bench.shown
+        assert self._ladder is not None and shown is not None
+        low, high = shown.window
+        inside = [rung.rear_share for rung in self._ladder.rungs if low <= rung.margin <= high]
+        if not inside:
+            self._write(painter, self.width() / 2, self._theme.px(40), "no rung lies in your window", Size.SMALL,
+                        Tone.SOFT, Align.CENTRE)  # fmt: skip
+            return
+        left, right = self._x(min(inside)) - self._theme.px(5), self._x(max(inside)) + self._theme.px(5)
+        top = self._theme.px(34)
+        painter.fillRect(QRectF(left, top, right - left, self._base - top), self._theme.colour(Tone.WINDOW))
+        self._write(
+            painter, (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, Align.CENTRE
+        )
+
+    def _paint_axis(self, painter: QPainter) -> None:
+        px = self._theme.px
+        low, high = self._range()
+        painter.setPen(QPen(self._theme.colour(Tone.INK), 1.2))
+        painter.drawLine(QPointF(px(20), self._base), QPointF(self.width() - px(20), self._base))
+        step = next(s for s in (0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0) if (high - low) / s <= 10)
+        mark = step * (low // step + 1)
+        while mark < high:
+            x = self._x(mark)
+            painter.setPen(QPen(self._theme.colour(Tone.INK), 1.2))
+            painter.drawLine(QPointF(x, self._base), QPointF(x, self._base + px(5)))
+            self._write(painter, x, self._base + px(18), f"{mark:g}", Size.SMALL, Tone.SOFT, Align.CENTRE)
+            mark += step
+        at = self.width() - px(20)
+        self._write(
+            painter, at, self._base + px(34), "rear share of roll stiffness, %", Size.SMALL, Tone.SOFT, Align.RIGHT
+        )
+        self._write(
+            painter, px(20), self._base + px(34), "← more push      looser →", Size.SMALL, Tone.SOFT, Align.LEFT
+        )
+
+    def _paint_reference(self, painter: QPainter) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None or shown.reference is None or shown.reference.rear_share is None:
+            return
+        x = self._x(shown.reference.rear_share)
+        painter.setPen(QPen(self._theme.colour(Tone.SOFT), 1.4, Qt.PenStyle.DashLine))
+        painter.drawLine(QPointF(x, self._base), QPointF(x, self._base - self._theme.px(52)))
+        self._write(
+            painter, x, self._base - self._theme.px(57), shown.file.reference, Size.SMALL, Tone.SOFT, Align.CENTRE
+        )
+
+    def _paint_rungs(self, painter: QPainter, found: Ladder) -> None:
+        px = self._theme.px
+        for i, rung in enumerate(found.rungs):
+            x, now, looked = self._x(rung.rear_share), i == found.present, i == self._looked
+            tone = Tone.INK if now else Tone.GRAB if looked else Tone.SOFT
+            height = px(66) if now else px(40)
+            painter.setPen(QPen(self._theme.colour(tone), px(4) if now else px(2) if looked else 1.2))
+            painter.drawLine(QPointF(x, self._base), QPointF(x, self._base - height))
+        if 0 <= found.present < len(found.rungs):
+            rung = found.rungs[found.present]
+            self._rung_words(painter, rung, self._base - px(72), setting_glyph(rung.front, rung.rear), Tone.INK)
+        if self._looked not in (found.present, -1):
+            rung = found.rungs[self._looked]
+            words = f"{setting_glyph(rung.front, rung.rear)}:  {self._change(rung)}"
+            self._rung_words(painter, rung, self._base - px(90), words, Tone.GRAB)
+
+    def _rung_words(self, painter: QPainter, rung: Rung, y: float, words: str, tone: Tone) -> None:
+        painter.setFont(self._theme.font(Size.SMALL, bold=True))
+        half = painter.fontMetrics().horizontalAdvance(words) / 2 + self._theme.px(8)
+        x = max(half, min(self._x(rung.rear_share), self.width() - half))
+        self._write(painter, x, y, words, Size.SMALL, tone, Align.CENTRE, bold=True)
+
+    def _change(self, rung: Rung) -> str:
+        """`share +0.9 %, margin −1.2 %` against the setting on the bench."""
+        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        if shown is None or shown.now.margin is None:
+            return str(show(rung.rear_share, Kind.PERCENT, units))
+        share = delta(rung.rear_share, shown.now.rear_share, Kind.PERCENT, units) or "0"
+        margin = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "0"
+        return f"share {share} %, margin {margin} %"
+
+    def _write(
+        self,
+        painter: QPainter,
+        x: float,
+        y: float,
+        text: str,
+        size: Size,
+        tone: Tone,
+        align: Align,
+        *,
+        bold: bool = False,
+    ) -> None:
+        painter.setFont(self._theme.font(size, bold=bold))
+        painter.setPen(self._theme.colour(tone))
+        width = painter.fontMetrics().horizontalAdvance(text)
+        painter.drawText(QPointF(x - {Align.LEFT: 0.0, Align.CENTRE: width / 2, Align.RIGHT: width}[align], y), text)

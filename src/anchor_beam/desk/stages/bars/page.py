@@ -1,0 +1,49 @@
+"""The Bars stage: board and ladder on the left, the bar in hand on the right."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.bars.board import BarsBoard
+from anchor_beam.desk.stages.bars.ladder_view import LadderView
+from anchor_beam.desk.stages.bars.panel import BarPanel
+from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+
+
+class BarsPage(QWidget):
+    """Picking a hole on the board brings its bar into the panel."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        self.board = BarsBoard(bridge)
+        self.ladder = LadderView(bridge)
+        self.panels = {axle: BarPanel(bridge, axle, self.board) for axle in Axle}
+        left, right = QVBoxLayout(), QVBoxLayout()
+        left.addWidget(self.board, stretch=1)
+        left.addWidget(self.ladder)
+        left.setSpacing(0)
+        right.setSpacing(0)
+        self.tabs = AxleTabs(bridge.theme, "bar")
+        stack = QStackedWidget()
+        for panel in self.panels.values():
+            stack.addWidget(panel)
+        stack.setFixedWidth(bridge.theme.px(300))
+        self.tabs.chosen.connect(lambda axle: stack.setCurrentWidget(self.panels[axle]))
+        right.addWidget(self.tabs)
+        right.addWidget(stack, stretch=1)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addLayout(left, stretch=1)
+        row.addLayout(right)
+        for (axle, _), picker in self.board.pickers.items():
+            picker.taken.connect(lambda a=axle: self.tabs.choose(a))
+        self.tabs.choose(Axle.REAR)
+
+    def show_axle(self, axle: Axle) -> None:
+        """Bring one bar into the panel."""
+        self.tabs.choose(axle)

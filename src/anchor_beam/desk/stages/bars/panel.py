@@ -1,0 +1,280 @@
+"""The bar in hand: its dimensions, its holes, where it gives, what follows."""
+
+from __future__ import annotations
+
+from functools import partial
+
+from PySide6.QtCore import QRectF, QSignalBlocker, QSize
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
+from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
+
+from anchor_beam.bench import workings
+from anchor_beam.bench.bench import Part, Shown
+from anchor_beam.bench.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
+from anchor_beam.core.bar.stiffness import SHARES
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.bars.board import BarsBoard
+from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
+from anchor_beam.desk.widgets.choice import Switch
+from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
+from anchor_beam.desk.widgets.rows import Panel, labelled
+from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.documents.fields import BAR_FIELDS
+from anchor_beam.drawings.bars import tone_of
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import delta, show
+from anchor_beam.words.bars import SHARE_WORDS
+
+LABELS = {field.name: field.label for field in BAR_FIELDS}
+ALWAYS = ("centre_length", "arm_length", "splay", "drop")
+
+
+class BarPanel(Panel):
+    """Everything about the bar of one axle."""
+
+    def __init__(self, bridge: Bridge, axle: Axle, board: BarsBoard) -> None:
+        super().__init__(bridge.theme)
+        self._bridge, self._axle, self._board = bridge, axle, board
+        self._place = f"bench.{axle}.bar"
+        self._fields: dict[str, QWidget] = {}
+        self._identity()
+        self._dimensions()
+        self._hole_rows: list[QWidget] = []
+        self._holes()
+        self.gap()
+        self.heading("Where it gives")
+        self._shares = ShareBar(bridge, axle)
+        self.add(self._shares)
+        self.gap()
+        self._results()
+        self.finish()
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _identity(self) -> None:
+        self._rack = QComboBox()
+        self._rack.setAccessibleName("take a bar from the rack")
+        self._rack.activated.connect(self._take)
+        self._rack.setFixedWidth(self.theme.px(160))
+        self.row("From the rack", self._rack)
+        name = TextField(self._bridge, f"{self._place}.name", "name of the bar")
+        name.setFixedWidth(self.theme.px(160))
+        self.row("Name", name)
+        keep = QPushButton("Keep in the rack")
+        keep.clicked.connect(lambda: self._bridge.ask_or_complain(KeepBar(self._axle)))
+        connected = Switch(self._bridge, f"bench.{self._axle}.connected", "connected")
+        row = QWidget()
+        layout = QHBoxLayout(row)
+        layout.setContentsMargins(0, 0, 0, 0)
+        layout.addWidget(connected)
+        layout.addStretch()
+        layout.addWidget(keep)
+        self.add(row)
+        self.gap()
+
+    def _dimensions(self) -> None:
+        self.add(SectionMedallion(self._bridge, self._axle))
+        self._field("od")
+        switches = QWidget()
+        row = QHBoxLayout(switches)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.addWidget(Switch(self._bridge, f"{self._place}.solid", "solid"))
+        row.addWidget(Switch(self._bridge, f"{self._place}.plate_arms", "plate arms"))
+        row.addStretch()
+        self.add(switches)
+        self._field("wall")
+        for name in ALWAYS:
+            self._field(name)
+        for name in ("bend_radius", "arm_width", "arm_thickness"):
+            self._field(name)
+        self.add(Switch(self._bridge, f"{self._place}.rigid_bushings", "bushings give way", opposite=True))
+        self._field("bushing_radial")
+        self.gap()
+
+    def _field(self, name: str) -> None:
+        field = FigureField(self._bridge, f"{self._place}.{name}", name=f"{self._axle} bar, {LABELS[name].lower()}")
+        self._fields[name] = self.row(LABELS[name], field)
+
+    def _holes(self) -> None:
+        self.heading("Holes, counted from the end of the arm")
+        self._spins = {side: HoleSpin(self._bridge, self._axle, side, self._board) for side in Side}
+        for side, spin in self._spins.items():
+            self.row(f"Link {side} in hole", spin)
+        tie = QCheckBox("move both sides together")
+        tie.setChecked(self._board.tie[self._axle])
+        tie.toggled.connect(lambda on: self._board.tie.__setitem__(self._axle, on))
+        self._board.tie_changed.connect(lambda axle, on: tie.setChecked(on) if axle is self._axle else None)
+        self.tie = tie
+        self.add(tie)
+        buttons = QWidget()
+        row = QHBoxLayout(buttons)
+        row.setContentsMargins(0, 0, 0, 0)
+        for text, edit in (("Add a hole", AddHole(self._axle)), ("Take one away", RemoveHole(self._axle))):
+            button = QPushButton(text)
+            button.clicked.connect(lambda _=False, e=edit: self._bridge.ask_or_complain(e))
+            row.addWidget(button)
+        row.addStretch()
+        self._after_holes = self.column.count()
+        self.add(buttons)
+
+    def _results(self) -> None:
+        self.heading("What follows")
+        makers = {
+            "twist stiffness": workings.twist_stiffness, "rate at the bar's end": workings.end_rate,
+            "rate at the wheel, roll": workings.wheel_rate, "link load at 1 g": workings.link_load,
+            "highest stress at 1 g": workings.stress,
+        }  # fmt: skip
+        self._figures = {}
+        for label, maker in makers.items():
+            figure = RowFigure(self.theme)
+            figure.asked.connect(partial(self._open, maker(self._axle), figure))
+            self._figures[label] = figure
+            self.add(figure)
+        mass = RowFigure(self.theme)
+        self._figures["mass"] = mass
+        self.add(mass)
+
+    def _open(self, maker: workings.Maker, asker: QWidget) -> None:
+        if self._bridge.bench.shown is not None:
+            self._bridge.show_working(maker(self._bridge.bench.shown), asker)
+
+    def _take(self, index: int) -> None:
+        if index > 0:
+            self._bridge.ask_or_complain(PutBar(self._axle, self._rack.itemText(index)))
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        bar = shown.file.bench.end(self._axle).bar
+        with QSignalBlocker(self._rack):
+            self._rack.clear()
+            self._rack.addItem("choose…")
+            self._rack.addItems([item.bar.name for item in shown.file.rack if item.axle is self._axle])
+        visible = {
+            "wall": not bar.solid, "bend_radius": not bar.plate_arms, "arm_width": bar.plate_arms,
+            "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings,
+        }  # fmt: skip
+        for name, seen in visible.items():
+            self._fields[name].setVisible(seen)
+        self._match_hole_rows(len(bar.holes))
+        for label, text in _texts(shown, self._axle, self._bridge.bench.units).items():
+            self._figures[label].set_text(text)
+
+    def _match_hole_rows(self, count: int) -> None:
+        while len(self._hole_rows) > count:
+            row = self._hole_rows.pop()
+            row.hide()
+            row.deleteLater()
+        while len(self._hole_rows) < count:
+            i = len(self._hole_rows)
+            field = FigureField(
+                self._bridge, f"{self._place}.holes[{i}]", name=f"{self._axle} bar, hole {i + 1} from the end"
+            )
+            row = labelled(self.theme, f"Hole {i + 1} from the end", field)
+            self.column.insertWidget(self._after_holes + i, row)
+            self._hole_rows.append(row)
+
+
+class HoleSpin(QSpinBox):
+    """The hole of one side as a number; moves the other side too when both are tied."""
+
+    def __init__(self, bridge: Bridge, axle: Axle, side: Side, board: BarsBoard) -> None:
+        super().__init__()
+        self._bridge, self._axle, self._side, self._board = bridge, axle, side, board
+        self.setAccessibleName(f"{axle} {side} hole")
+        self.setFixedWidth(bridge.theme.px(90))
+        self.setKeyboardTracking(False)
+        self.valueChanged.connect(self._ask)
+        bridge.listen(self, to=Part.SETTING | Part.CAR, then=self._show)
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()
+
+    def _ask(self, value: int) -> None:
+        sides = tuple(Side) if self._board.tie[self._axle] else (self._side,)
+        self._bridge.ask_or_complain(SetHole(self._axle, sides, value - 1))
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            end = shown.file.bench.end(self._axle)
+            with QSignalBlocker(self):
+                self.setRange(1, len(end.bar.holes))
+                self.setSuffix(f" of {len(end.bar.holes)}")
+                self.setValue(end.hole(self._side) + 1)
+
+
+class ShareBar(QWidget):
+    """Shares of the elastic energy as one divided bar, with words and figures under the parts."""
+
+    def __init__(self, bridge: Bridge, axle: Axle) -> None:
+        super().__init__()
+        self._bridge, self._axle = bridge, axle
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        bridge.listen(self, to=Part.SETTING | Part.CAR, then=self._show)
+
+    def sizeHint(self) -> QSize:
+        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(52))
+
+    def _parts(self) -> list[tuple[str, float]]:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return []
+        end = shown.now.end(self._axle)
+        shares = end.bar.shares(end.end.hole_left, end.end.hole_right)
+        return [
+            (SHARE_WORDS[key], float(share)) for key, share in zip(SHARES, shares, strict=True) if share >= 0.0005
+        ]
+
+    def _show(self) -> None:
+        self.setAccessibleName("where it gives: " + ", ".join(f"{name} {share:.0%}" for name, share in self._parts()))
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, theme = QPainter(self), self._bridge.theme
+        parts, x, gap = self._parts(), 0.0, theme.px(2)
+        least = theme.px(48)  # room for the words of a thin part
+        room = self.width() - gap * (len(parts) - 1)
+        flexible = [share for _, share in parts if share * room >= least]
+        spare = room - least * (len(parts) - len(flexible))
+        words_x = 0.0
+        for i, (name, share) in enumerate(parts):
+            colour = QColor(theme.colour(tone_of(self._axle)))
+            colour.setAlpha(255 - 60 * i)
+            painter.fillRect(QRectF(x, 0, share * room, theme.px(15)), colour)
+            painter.setFont(theme.font(Size.SMALL))
+            painter.setPen(theme.colour(Tone.SOFT))
+            painter.drawText(round(words_x), theme.px(30), name)
+            painter.setPen(theme.colour(Tone.INK))
+            painter.drawText(round(words_x), theme.px(45), f"{share * 100:.0f}\u00a0%")
+            x += share * room + gap
+            words_x += max(least, share / sum(flexible) * spare if share * room >= least else least) + gap
+
+
+def _texts(shown: Shown, axle: Axle, units: System) -> dict[str, FigureText]:
+    now, before = shown.now.end(axle), shown.reference.end(axle) if shown.reference else None
+
+    def text(label: str, kind: Kind, value: float | None, was: float | None) -> FigureText:
+        return FigureText(label, show(value, kind, units), delta(value, was, kind, units))
+
+    load, load_before = shown.now.link_load(axle), shown.reference.link_load(axle) if shown.reference else None
+    stress, stress_before = shown.now.stress(axle), shown.reference.stress(axle) if shown.reference else None
+    return {
+        "twist stiffness": text(
+            "twist stiffness", Kind.TWIST_STIFFNESS, now.K_theta, before.K_theta if before else None
+        ),
+        "rate at the bar's end": text(
+            "rate at the bar's end", Kind.RATE, now.end_rate, before.end_rate if before else None
+        ),
+        "rate at the wheel, roll": text(
+            "rate at the wheel, roll", Kind.RATE, now.wheel_rate, before.wheel_rate if before else None
+        ),
+        "link load at 1 g": text(
+            "link load at 1 g", Kind.FORCE, load[1] if load else None, load_before[1] if load_before else None
+        ),
+        "highest stress at 1 g": text("highest stress at 1 g", Kind.STRESS, stress, stress_before),
+        "mass": text("mass", Kind.MASS, now.bar.mass, before.bar.mass if before else None),
+    }

@@ -1,0 +1,1 @@
+"""Car: the figures that the balance needs, on the drawing of the car."""

@@ -1,0 +1,127 @@
+"""What stands on no drawing: name, drive, tyres, springs; the weights added up; what to measure next."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRectF, QSize
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
+from anchor_beam.desk.widgets.rows import Panel
+from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.documents.fields import AXLE_FIELDS
+from anchor_beam.documents.records import Drive
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import show
+from anchor_beam.words.car import input_name
+
+SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
+LABELS = {field.name: field.label for field in AXLE_FIELDS}
+
+
+class CarPanel(Panel):
+    """One column: the car, both axles, what follows."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__(bridge.theme)
+        self._bridge = bridge
+        self._only_live: dict[Axle, QWidget] = {}
+        name = TextField(bridge, "car.name", "name of the car")
+        description = TextField(bridge, "car.description", "what kind of car")
+        for text, field in (("Name", name), ("Kind", description)):
+            field.setFixedWidth(self.theme.px(176))
+            self.row(text, field)
+        self.row("Drive", ChoiceBox(bridge, "car.drive", Drive, "drive"))
+        self.row("Tyres", ChoiceBox(bridge, "car.tyre", TyreKind, "tyres"))
+        self.row("Grip", FigureField(bridge, "car.grip"))
+        self.row("Load sensitivity", FigureField(bridge, "car.load_sensitivity"))
+        self.row("Wanted margin from", FigureField(bridge, "car.window_low", name="wanted margin from"))
+        self.row("to", FigureField(bridge, "car.window_high", name="wanted margin to"))
+        for axle in Axle:
+            self.gap()
+            self._axle(axle)
+        self.gap()
+        self.heading("What follows")
+        self._figures = {key: RowFigure(self.theme) for key in ("total", "front", "cross")}
+        for figure in self._figures.values():
+            self.add(figure)
+        self.gap()
+        self.heading("Measure next: share of the doubt in the margin")
+        self._next = MeasureNext(bridge)
+        self.add(self._next)
+        self.finish()
+        bridge.listen(self, to=Part.CAR | Part.UNITS, then=self._show)
+
+    def _axle(self, axle: Axle) -> None:
+        self.heading(f"{axle.capitalize()} axle")
+        self.row("Axle", ChoiceBox(self._bridge, f"car.{axle}.kind", AxleKind, f"{axle} axle kind"))
+        for name in SPRINGS:
+            field = FigureField(self._bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}")
+            row = self.row(LABELS[name], field)
+            if name == "spring_base":
+                self._only_live[axle] = row
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        car, units = shown.file.car, self._bridge.bench.units
+        for axle, row in self._only_live.items():
+            row.setVisible(car.axle(axle).kind is AxleKind.LIVE)
+        fl, fr, rl, rr = (figure.value for figure in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr))
+        total = fl + fr + rl + rr
+        self._figures["total"].set_text(FigureText("weight, driver seated", show(total, Kind.MASS, units)))
+        self._figures["front"].set_text(
+            FigureText("on the front axle", show(100 * (fl + fr) / total, Kind.PERCENT, units))
+        )
+        cross = show(100 * (fr + rl) / total, Kind.PERCENT, units)
+        self._figures["cross"].set_text(FigureText("cross weight, FR + RL", cross))
+
+
+class MeasureNext(QWidget):
+    """The inputs with the largest share of the margin's variance, as soft bars."""
+
+    ROWS = 6
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.BANDS, then=self._show)
+
+    def sizeHint(self) -> QSize:
+        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(20 * self.ROWS + 4))
+
+    def _rows(self) -> list[tuple[str, float]]:
+        shown = self._bridge.bench.shown
+        if shown is None or shown.bands is None:
+            return []
+        return [(input_name(place), share) for place, share in shown.bands.shares[: self.ROWS]]
+
+    def _show(self) -> None:
+        self.setAccessibleName("measure next: " + ", ".join(f"{name} {share:.0%}" for name, share in self._rows()))
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, theme = QPainter(self), self._bridge.theme
+        painter.setFont(theme.font(Size.SMALL))
+        rows = self._rows()
+        if not rows:
+            painter.setPen(theme.colour(Tone.SOFT))
+            painter.drawText(0, theme.px(14), "working it out…")
+        for i, (name, share) in enumerate(rows):
+            y = theme.px(20) * i
+            colour = theme.colour(Tone.INK)
+            colour.setAlpha(46)
+            painter.fillRect(QRectF(0, y + theme.px(2), share * self.width(), theme.px(16)), colour)
+            painter.setPen(theme.colour(Tone.INK))
+            painter.drawText(theme.px(3), y + theme.px(14), name)
+            text = f"{share * 100:.0f}\u00a0%"
+            painter.drawText(self.width() - painter.fontMetrics().horizontalAdvance(text) - 2, y + theme.px(14), text)

@@ -1,0 +1,1 @@
+"""Garage: the cars."""

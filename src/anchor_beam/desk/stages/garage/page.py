@@ -1,0 +1,170 @@
+"""The Garage: the cars on the left, new cars and files on the right."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import (
+    QComboBox,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.garage.car_row import CarRow
+from anchor_beam.desk.widgets.rows import Caution, Panel
+from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.drawings.shapes import Size
+
+WELCOME = (
+    "No car yet. Start from a typical layout on the right: every value is then marked typical until you measure it. "
+    "Or bring in a car file."
+)
+
+
+class GaragePage(QWidget):
+    """`opened` tells the window that a car was put on the bench."""
+
+    opened = Signal()
+
+    def __init__(self, bridge: Bridge, files: Files) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        self._bridge = bridge
+        self.rows: list[CarRow] = []
+        self._list = QVBoxLayout()
+        self._list.setContentsMargins(0, 0, 0, 0)
+        self._list.setSpacing(0)
+        self._list.addStretch()
+        holder = QWidget()
+        holder.setLayout(self._list)
+        scroll = QScrollArea()
+        scroll.setWidgetResizable(True)
+        scroll.setFrameShape(QFrame.Shape.NoFrame)
+        scroll.setWidget(holder)
+        self._empty = QLabel(WELCOME)
+        self._empty.setWordWrap(True)
+        self._empty.setFont(bridge.theme.font(Size.LARGE))
+        pad = bridge.theme.px(60)
+        self._empty.setContentsMargins(pad, pad, pad, pad)
+        left = QVBoxLayout()
+        left.addWidget(self._empty)
+        left.addWidget(scroll, stretch=1)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(0)
+        row.addLayout(left, stretch=1)
+        self.panel = GaragePanel(bridge, files)
+        self.panel.made.connect(self.opened)
+        row.addWidget(self.panel)
+        bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _show(self) -> None:
+        for old in self.rows:
+            self._list.removeWidget(old)
+            old.deleteLater()
+        self.rows = [CarRow(self._bridge, listed) for listed in self._bridge.bench.cars]
+        for i, row in enumerate(self.rows):
+            row.opened.connect(self._open)
+            self._list.insertWidget(i, row)
+        self._empty.setVisible(not self.rows)
+
+    def _open(self, car: int) -> None:
+        if self._bridge.attempt(lambda: self._bridge.bench.open(car)):
+            self.opened.emit()
+
+
+class GaragePanel(Panel):
+    """New car, files, cars put away."""
+
+    made = Signal()
+
+    def __init__(self, bridge: Bridge, files: Files) -> None:
+        super().__init__(bridge.theme)
+        self._bridge = bridge
+        self.heading("New car", large=True)
+        self.name = QLineEdit()
+        self.name.setPlaceholderText("its name")
+        self.name.setAccessibleName("name of the new car")
+        self.name.setMaxLength(80)
+        self.layouts = QComboBox()
+        self.layouts.setAccessibleName("typical layout")
+        for layout in LAYOUTS:
+            self.layouts.addItem(layout.label)
+        self.add(self.name)
+        self.add(self.layouts)
+        self._about = self.heading("")
+        self._about.setWordWrap(True)
+        self._about.setFont(self.theme.font(Size.SMALL))
+        self.layouts.currentIndexChanged.connect(self._describe)
+        self._describe()
+        self._caution = Caution(self.theme)
+        self.make = QPushButton("Make this car")
+        self.make.clicked.connect(self._make)
+        self.name.returnPressed.connect(self._make)
+        self.add(self._caution)
+        self.add(self.make)
+        self.gap()
+        self.heading("Files", large=True)
+        self._needs_car = []
+        for text, act in (("Bring in a car file…", files.import_car), ("Write this car to a file…", files.export_car),
+                          ("Setting sheet as PDF…", files.export_sheet)):  # fmt: skip
+            button = QPushButton(text)
+            button.clicked.connect(act)
+            self.add(button)
+            if act != files.import_car:
+                self._needs_car.append(button)
+        self.gap()
+        self.heading("Put away", large=True)
+        self._put_away = QPushButton("Put this car away")
+        self._put_away.clicked.connect(self._archive)
+        self.add(self._put_away)
+        self._archived = QComboBox()
+        self._archived.setAccessibleName("bring a car back")
+        self._archived.activated.connect(self._restore)
+        self.add(self._archived)
+        self.finish()
+        bridge.listen(self, to=Part.GARAGE | Part.CAR, then=self._show)
+
+    def _describe(self) -> None:
+        layout = LAYOUTS[self.layouts.currentIndex()]
+        self._about.setText(f"{layout.description.capitalize()}. Every value is marked typical until you measure it.")
+
+    def _make(self) -> None:
+        name = self.name.text().strip()
+        if not name:
+            self._caution.say("The car needs a name, any text will do.")
+            self.name.setFocus()
+            return
+        self._caution.say(None)
+        file = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
+        if self._bridge.attempt(lambda: self._bridge.bench.add(file, "made from a typical layout")):
+            self.name.clear()
+            self.made.emit()
+
+    def _archive(self) -> None:
+        car = self._bridge.bench.car_id
+        if car is not None:
+            self._bridge.attempt(lambda: self._bridge.bench.archive(car, archived=True))
+
+    def _restore(self, index: int) -> None:
+        if index > 0:
+            car = self._bridge.bench.archived[index - 1].id
+            self._bridge.attempt(lambda: self._bridge.bench.archive(car, archived=False))
+
+    def _show(self) -> None:
+        away = self._bridge.bench.archived
+        self._archived.clear()
+        self._archived.addItem("bring a car back…" if away else "no car is put away")
+        self._archived.addItems([listed.file.car.name for listed in away])
+        self._archived.setEnabled(bool(away))
+        has_car = self._bridge.bench.car_id is not None
+        for button in (*self._needs_car, self._put_away):
+            button.setEnabled(has_car)

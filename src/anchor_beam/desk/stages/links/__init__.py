@@ -1,0 +1,1 @@
+"""Links: how long, how straight."""

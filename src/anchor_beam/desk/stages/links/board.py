@@ -1,0 +1,113 @@
+"""Both sides' arm and link in elevation, to one scale."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from PySide6.QtCore import QRectF, Qt
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+
+from anchor_beam.bench.bench import Part, Shown
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.note import paint_warning_mark
+from anchor_beam.drawings.links import ShownLink, board_for, link_elevation
+from anchor_beam.drawings.shapes import XY, Size, Tone
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import show
+from anchor_beam.words import faults
+from anchor_beam.words.links import angle_from_level, square_words
+
+
+class LinksBoard(QWidget):
+    """Left above right; where a link does not reach, the sentence that says so."""
+
+    def __init__(self, bridge: Bridge, axle: Axle) -> None:
+        super().__init__()
+        self._bridge, self._axle = bridge, axle
+        self.views = {side: DrawingView(bridge.theme) for side in Side}
+        both = QWidget()
+        row = QHBoxLayout(both)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(1)
+        for side, view in self.views.items():
+            row.addWidget(view)
+            for place in (f"bench.{axle}.link_{side}", f"car.{axle}.pickup_height_{side}"):
+                words = "link length" if "link_" in place else "pick-up height"
+                view.place(place, FigureField(bridge, place, name=f"{axle} {side} {words}", compact=True))
+        self._stack = QStackedWidget()
+        self._cannot = _Cannot(bridge)
+        self._stack.addWidget(both)
+        self._stack.addWidget(self._cannot)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addWidget(self._stack)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        end = shown.now.end(self._axle)
+        if end.sides is None:
+            assert end.problem is not None
+            self._cannot.say(
+                f"{self._axle.capitalize()} links: {faults.sentence(end.problem, self._bridge.bench.units)}"
+            )
+            self._stack.setCurrentIndex(1)
+            return
+        self._stack.setCurrentIndex(0)
+        links = tuple(shown_link(shown, self._axle, side, self._bridge.bench.units) for side in Side)
+        low, high = board_for(links)
+        for link in links:
+            self.views[link.side].set_drawing(link_elevation(link, low, high))
+
+
+def shown_link(shown: Shown, axle: Axle, side: Side, units: System) -> ShownLink:
+    """One side for the drawing; x forward, z up, from the bar's pivot axis [m]."""
+    end = shown.now.end(axle)
+    assert end.sides is not None
+    this = end.sides[side.position]
+    hole, pickup = this.where.hole[0], this.where.pickup[0]
+    lever = float(np.linalg.norm(hole))
+    level = (math.copysign(lever, hole[0]), 0.0)
+    tip_lever = float(np.hypot(end.bar.mesh.nodes[0, 0], end.bar.mesh.nodes[0, 2]))
+    tip: XY = (float(hole[0]) * tip_lever / lever, float(hole[2]) * tip_lever / lever)
+    return ShownLink(
+        axle=axle, side=side, od=end.bar.bar.section.od, hole=(float(hole[0]), float(hole[2])), tip=tip,
+        pickup=(float(pickup[0]), float(pickup[2])), level_hole=level,
+        arm_words=angle_from_level(this.slope, units), link_words=square_words(float(this.where.square_off[0]), units),
+    )  # fmt: skip
+
+
+class _Cannot(QWidget):
+    """The empty board with the reason on it."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._theme = bridge.theme
+        self._sentence = ""
+
+    def say(self, sentence: str) -> None:
+        self._sentence = sentence
+        self.setAccessibleName(sentence)
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, px = QPainter(self), self._theme.px
+        painter.fillRect(self.rect(), self._theme.colour(Tone.SHEET))
+        paint_warning_mark(painter, self._theme, px(60), px(70))
+        painter.setFont(self._theme.font(Size.LARGE))
+        painter.setPen(self._theme.colour(Tone.INK))
+        room = QRectF(px(80), px(56), self.width() - px(140), self.height() - px(100))
+        flags = int(Qt.AlignmentFlag.AlignTop | Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextWordWrap)
+        painter.drawText(room, flags, self._sentence)
+
+
+def length_words(value: float, units: System) -> str:
+    """A link length with its unit."""
+    return str(show(value, Kind.FINE_LENGTH, units))

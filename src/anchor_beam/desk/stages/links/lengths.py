@@ -1,0 +1,84 @@
+"""The strip under the links: as fitted, level, square, left and right, and what each does to the bar at rest."""
+
+from __future__ import annotations
+
+import math
+
+from PySide6.QtCore import QPointF
+from PySide6.QtGui import QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import show
+from anchor_beam.words.balance import off_level, rest_twist
+
+
+class LengthsStrip(QWidget):
+    """A small table that reads across: the length, left and right, and the difference in words."""
+
+    def __init__(self, bridge: Bridge, axle: Axle) -> None:
+        super().__init__()
+        self._bridge, self._axle, self._theme = bridge, axle, bridge.theme
+        self.setFixedHeight(bridge.theme.px(166))
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _rows(self) -> list[tuple[str, str, str]]:
+        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        if shown is None or (sides := shown.now.end(self._axle).sides) is None:
+            return []
+
+        def pair(what: str, values: tuple[float, float]) -> tuple[str, str, str]:
+            left, right = (
+                str(show(v, Kind.FINE_LENGTH, units)) if math.isfinite(v) else "does not exist" for v in values
+            )
+            return what, left, right
+
+        left, right = sides
+        return [
+            pair("as fitted", (left.fitted, right.fitted)),
+            pair("arm level at ride height", (left.level, right.level)),
+            pair("link square to the arm", (left.square, right.square)),
+            (
+                "to put the arm level",
+                off_level(left.off_level, left.turns, units),
+                off_level(right.off_level, right.turns, units),
+            ),
+        ]
+
+    def _show(self) -> None:
+        spoken = [f"{what}: left {left}, right {right}" for what, left, right in self._rows()]
+        self.setAccessibleName("; ".join(spoken))
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, px = QPainter(self), self._theme.px
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        columns = (px(18), px(220), px(220) + (self.width() - px(220)) // 2)
+        painter.setPen(QPen(self._theme.colour(Tone.HAIRLINE), 1.0))
+        painter.drawLine(0, 0, self.width(), 0)
+        rows = self._rows()
+        for x, text in zip(columns, ("Length, joint centre to joint centre", *Side), strict=True):
+            self._write(painter, QPointF(x, px(24)), text, Size.SMALL, Tone.SOFT)
+        for i, row in enumerate(rows):
+            y = px(48) + px(22) * i
+            for column, text in enumerate(row):
+                tone = Tone.SOFT if column == 0 else Tone.INK
+                self._write(painter, QPointF(columns[column], y), text, Size.NORMAL, tone, bold=column > 0 and i == 3)
+        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        if shown is not None and rows:
+            y = px(48) + px(22) * 4 + px(6)
+            self._write(painter, QPointF(columns[0], y), "with the car at rest", Size.NORMAL, Tone.SOFT)
+            words = rest_twist(shown.now.end(self._axle).rest_torque, units)
+            self._write(painter, QPointF(columns[1], y), words, Size.NORMAL, Tone.INK)
+
+    def _write(
+        self, painter: QPainter, at: QPointF, text: str, size: Size, tone: Tone, *, bold: bool = False
+    ) -> None:
+        painter.setFont(self._theme.font(size, bold=bold))
+        painter.setPen(self._theme.colour(tone))
+        painter.drawText(at, text)

@@ -1,0 +1,142 @@
+"""The look in force: colours, fonts in four sizes and two weights, icons."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from importlib.resources import files
+
+from PySide6.QtCore import QByteArray, QObject, QRectF, Qt, Signal
+from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPainter, QPalette, QPixmap
+from PySide6.QtWidgets import QApplication
+
+from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours
+from anchor_beam.drawings.shapes import Size, Tone
+
+FAMILY = "B612"
+_STEPS = {Size.SMALL: 11.0, Size.NORMAL: 13.0, Size.LARGE: 16.0, Size.HUGE: 23.0}
+ASSETS = files("anchor_beam") / "assets"
+
+
+class Theme(QObject):
+    """One per application; `changed` tells widgets to take new colours."""
+
+    changed = Signal()
+
+    def __init__(self, choice: str = "desktop") -> None:
+        super().__init__()
+        self._app = QApplication.instance()
+        self._scale = _system_scale()
+        self.choice = choice
+        self.colours = self._chosen()
+        for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
+            QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
+        self._apply()
+        QGuiApplication.styleHints().colorSchemeChanged.connect(self._desktop_changed)
+
+    @property
+    def dark(self) -> bool:
+        return self.colours is DARK
+
+    def choose(self, choice: str) -> None:
+        """`light`, `dark` or `desktop`."""
+        self.choice = choice
+        self.colours = self._chosen()
+        self._apply()
+        self.changed.emit()
+
+    def colour(self, tone: Tone | str) -> QColor:
+        return QColor(getattr(self.colours, str(tone)))
+
+    def font(self, size: Size = Size.NORMAL, *, bold: bool = False) -> QFont:
+        """The shipped family at one of the four sizes, which follow the system font."""
+        font = QFont(FAMILY)
+        font.setPixelSize(max(1, round(_STEPS[size] * self._scale)))
+        font.setBold(bold)
+        return font
+
+    def px(self, length: float) -> int:
+        """A length designed at the normal font size, in pixels of this system."""
+        return round(length * self._scale)
+
+    def icon(self, name: str, tone: Tone = Tone.INK) -> QIcon:
+        """One of our own icons in a tone."""
+        return _icon(name, self.colour(tone).name(), self.px(22))
+
+    def _chosen(self) -> Colours:
+        if self.choice in ("light", "dark"):
+            return DARK if self.choice == "dark" else LIGHT
+        return DARK if QGuiApplication.styleHints().colorScheme() is Qt.ColorScheme.Dark else LIGHT
+
+    def _desktop_changed(self) -> None:
+        if self.choice == "desktop":
+            self.choose("desktop")
+
+    def _apply(self) -> None:
+        app = self._app
+        assert isinstance(app, QApplication)
+        app.setStyle("Fusion")
+        app.setFont(self.font())
+        palette, c = QPalette(), self.colours
+        roles = QPalette.ColorRole
+        for role, name in (
+            (roles.Window, "ground"), (roles.Base, "sheet"), (roles.AlternateBase, "panel"), (roles.Button, "panel"),
+            (roles.WindowText, "ink"), (roles.Text, "ink"), (roles.ButtonText, "ink"), (roles.PlaceholderText, "soft"),
+            (roles.Highlight, "grab"), (roles.HighlightedText, "sheet"), (roles.Mid, "hairline"), (roles.Link, "grab"),
+            (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"),
+        ):  # fmt: skip
+            palette.setColor(role, QColor(getattr(c, name)))
+        app.setPalette(palette)
+        app.setStyleSheet(_style(c, self._scale))
+
+
+def _system_scale() -> float:
+    """1.0 at the usual 12 px system font."""
+    info = QApplication.font()
+    pixels = info.pixelSize() if info.pixelSize() > 0 else info.pointSizeF() * 96.0 / 72.0
+    return max(0.8, pixels / 12.0)
+
+
+@lru_cache(maxsize=64)
+def _icon(name: str, colour: str, size: int) -> QIcon:
+    from PySide6.QtSvg import QSvgRenderer
+
+    text = (ASSETS / "icons" / f"{name}.svg").read_text().replace("currentColor", colour)
+    pixmap = QPixmap(size * 2, size * 2)
+    pixmap.fill(Qt.GlobalColor.transparent)
+    painter = QPainter(pixmap)
+    QSvgRenderer(QByteArray(text.encode())).render(painter, QRectF(0, 0, size * 2, size * 2))
+    painter.end()
+    pixmap.setDevicePixelRatio(2.0)
+    return QIcon(pixmap)
+
+
+def _style(c: Colours, scale: float) -> str:
+    """Only what the palette cannot say: flat fields with a hairline, quiet buttons, visible focus."""
+
+    def px(length: int) -> str:
+        return f"{max(1, round(length * scale))}px"
+
+    return f"""
+    QToolTip {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
+    QPushButton {{ background: transparent; color: {c.grab}; border: 1px solid {c.hairline}; border-radius: 2px;
+        padding: {px(4)} {px(10)}; }}
+    QPushButton:hover {{ border-color: {c.grab}; }}
+    QPushButton:focus {{ border: 2px solid {c.grab}; }}
+    QPushButton:disabled {{ color: {c.soft}; }}
+    QComboBox {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
+        padding: {px(2)} {px(4)}; }}
+    QComboBox:focus {{ border-bottom: 2px solid {c.grab}; }}
+    QComboBox QAbstractItemView {{ background: {c.sheet}; color: {c.ink}; selection-background-color: {c.grab};
+        selection-color: {c.sheet}; border: 1px solid {c.hairline}; }}
+    QCheckBox:focus, QRadioButton:focus {{ outline: none; color: {c.grab}; }}
+    QLineEdit {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
+        padding: {px(1)} {px(2)}; }}
+    QLineEdit:focus {{ border-bottom: 2px solid {c.grab}; }}
+    QMenu {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
+    QMenu::item {{ padding: {px(4)} {px(18)}; }}
+    QMenu::item:selected {{ background: {c.grab}; color: {c.sheet}; }}
+    QScrollBar:vertical {{ background: transparent; width: {px(8)}; margin: 0; }}
+    QScrollBar::handle:vertical {{ background: {c.hairline}; border-radius: {px(3)}; min-height: {px(24)}; }}
+    QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; }}
+    QScrollArea {{ border: none; background: transparent; }}
+    """

@@ -1,0 +1,63 @@
+"""Choosing one of several, or on and off, as edits of the bench."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from enum import StrEnum
+
+from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtGui import QWheelEvent
+from PySide6.QtWidgets import QCheckBox, QComboBox
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.edits import Choose
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.documents.places import read
+
+
+class ChoiceBox(QComboBox):
+    """A drop-down over a place that holds one of an enumeration."""
+
+    def __init__(self, bridge: Bridge, place: str, options: Iterable[StrEnum], name: str) -> None:
+        super().__init__()
+        self._bridge, self._place = bridge, place
+        self._options = tuple(options)
+        self.setAccessibleName(name)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        for option in self._options:
+            self.addItem(str(option))
+        self.activated.connect(self._choose)
+        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()
+
+    def _choose(self, index: int) -> None:
+        self._bridge.ask_or_complain(Choose(self._place, self._options[index]))
+        self._show()
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            with QSignalBlocker(self):
+                self.setCurrentIndex(self._options.index(read(shown.file, self._place)))
+
+
+class Switch(QCheckBox):
+    """A tick box over a place that holds true or false."""
+
+    def __init__(self, bridge: Bridge, place: str, label: str, *, opposite: bool = False) -> None:
+        super().__init__(label)
+        self._bridge, self._place, self._opposite = bridge, place, opposite
+        self.clicked.connect(self._choose)
+        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def _choose(self, checked: bool) -> None:
+        self._bridge.ask_or_complain(Choose(self._place, checked != self._opposite))
+        self._show()
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None:
+            with QSignalBlocker(self):
+                self.setChecked(read(shown.file, self._place) != self._opposite)

@@ -1,0 +1,229 @@
+"""The one widget for every figure that is typed in, on a drawing or in a panel."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, Qt, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QWheelEvent
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QWidget
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.edits import SetProvenance, SetValue
+from anchor_beam.core.working import Term, Working
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.note import Note
+from anchor_beam.desk.widgets.provenance import ProvenanceMark
+from anchor_beam.documents.fields import Field, field_at
+from anchor_beam.documents.places import read
+from anchor_beam.documents.records import Figure, Provenance
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.errors import AnchorBeamError, InputError
+from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
+from anchor_beam.units.parse import parse
+from anchor_beam.units.show import MINUS, for_editing, show
+from anchor_beam.words import faults
+
+
+class _Edit(QLineEdit):
+    """A line that reports the keys a figure field answers to."""
+
+    stepped = Signal(int)
+    escaped = Signal()
+    asked = Signal()
+    source_asked = Signal()
+    focused = Signal(bool)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key, step = event.key(), 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
+        if key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+            self.stepped.emit(step if key == Qt.Key.Key_Up else -step)
+        elif key == Qt.Key.Key_Escape:
+            self.escaped.emit()
+        elif key == Qt.Key.Key_F1:
+            self.asked.emit()
+        elif key == Qt.Key.Key_F2:
+            self.source_asked.emit()
+        else:
+            super().keyPressEvent(event)
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()  # a wheel that passes over a field must never change a car
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.focused.emit(True)
+
+    def focusOutEvent(self, event: QFocusEvent) -> None:
+        super().focusOutEvent(event)
+        if event.reason() != Qt.FocusReason.PopupFocusReason:
+            self.focused.emit(False)
+
+
+class FigureField(QWidget):
+    """Shows a figure with unit and source; typing and Enter set it, Up and Down step it, Escape restores it.
+
+    What is typed and wrong stays in the field with a note below it, and nothing moves.
+    """
+
+    def __init__(self, bridge: Bridge, place: str, *, name: str = "", compact: bool = False) -> None:
+        super().__init__()
+        self._bridge, self.place = bridge, place
+        self._field: Field = field_at(place)
+        self._figure: Figure | None = None
+        self._wrong = False
+        theme = bridge.theme
+        self.edit = _Edit(self)
+        self.edit.setFont(theme.font(Size.NORMAL))
+        self.edit.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self.edit.setAccessibleName(name or self._field.label)
+        self.edit.setMaxLength(40)
+        self.setFocusProxy(self.edit)
+        self._unit = QLabel(self)
+        self._unit.setFont(theme.font(Size.SMALL))
+        self.mark = ProvenanceMark(theme, self)
+        self.note = Note(theme, self)
+        self.note.hide()
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(theme.px(4))
+        row.addWidget(self.edit)
+        row.addWidget(self._unit)
+        row.addWidget(self.mark)
+        self.edit.setFixedWidth(theme.px(58 if compact else 66))
+        self._unit.setFixedWidth(theme.px(24 if compact else 38))
+        self.edit.returnPressed.connect(self._commit)
+        self.edit.stepped.connect(self._step)
+        self.edit.escaped.connect(self._restore)
+        self.edit.asked.connect(lambda: bridge.show_working(self._about(), self))
+        self.edit.source_asked.connect(self.mark.open_menu)
+        self.edit.focused.connect(self._focused)
+        self.mark.chosen.connect(self._set_source)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    # showing
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        try:
+            figure: Figure = read(shown.file, self.place)
+        except (KeyError, IndexError):
+            return  # a hole that was just taken away: the row goes in the same turn
+        moved = figure != self._figure
+        self._figure = figure
+        unit = unit_of(self._field.kind, self._units)
+        self._unit.setText(unit.symbol)
+        self.mark.set_provenance(figure.provenance)
+        self._unit.setStyleSheet(f"color: {self._bridge.theme.colours.soft}")
+        if not self._wrong or moved:
+            self._restore()
+
+    @property
+    def _units(self) -> System:
+        return self._bridge.bench.units
+
+    def _restore(self) -> None:
+        """The text of the value as it is: as typed where that is in the units shown, else converted."""
+        if self._figure is None:
+            return
+        self._complain("")
+        self.edit.setText(self._text(self._figure))
+        self.edit.setModified(False)
+        usual = self._field.is_usual(self._figure.value)
+        tip = self._field.help if usual else faults.unusual(
+            self._field.label, self._figure.value, self._field.usual, self._field.kind, self._units
+        )  # fmt: skip
+        self.edit.setToolTip(f"{tip}\nAs typed: {self._figure.typed}" if self._figure.typed else tip)
+        tone = Tone.GRAB if usual else Tone.WARNING
+        self.edit.setStyleSheet(f"color: {self._bridge.theme.colour(tone).name()}")
+        if self.edit.hasFocus():
+            self.edit.selectAll()
+        else:
+            self.edit.setCursorPosition(0)
+
+    def _text(self, figure: Figure) -> str:
+        """Number only where the typed unit is the one shown beside it; a typed fraction stays a fraction."""
+        kind, symbol = self._field.kind, unit_of(self._field.kind, self._units).symbol
+        if figure.typed and _is_shown_in(figure.typed, kind, self._units):
+            return figure.typed.removesuffix(symbol).strip()
+        if self.edit.hasFocus():
+            return for_editing(figure.value, kind, self._units).number
+        return show(figure.value, kind, self._units).number
+
+    def _focused(self, gained: bool) -> None:
+        if not gained and self.edit.isModified():
+            self._commit()
+        elif not self._wrong:
+            self._restore()  # with all its digits while it is typed into, with the usual ones after
+
+    # changing
+
+    def _commit(self) -> None:
+        if not self.edit.isModified():
+            self.edit.selectAll()
+            return
+        try:
+            typed = parse(self.edit.text().replace(MINUS, "-"), self._field.kind, self._units, place=self.place)
+        except InputError as problem:
+            self._refuse(problem)
+            return
+        symbol = unit_of(self._field.kind, self._units).symbol
+        text = typed.text if typed.system is not None or not symbol else f"{typed.text} {symbol}"
+        self._ask(SetValue(self.place, typed.value, text))
+
+    def _step(self, steps: int) -> None:
+        if self._figure is None:
+            return
+        unit = unit_of(self._field.kind, self._units)
+        value = round(self._figure.value / unit.si + steps * unit.step, 9) * unit.si
+        self._ask(SetValue(self.place, value, stepped=True))
+
+    def _ask(self, edit: SetValue) -> None:
+        problem = self._bridge.ask(edit)
+        if problem is None:
+            self._wrong = False
+            self.edit.setModified(False)
+            self._bridge.deliver_now()
+            self._restore()
+        else:
+            self._refuse(problem)
+
+    def _refuse(self, problem: AnchorBeamError) -> None:
+        self.edit.setModified(False)
+        self._complain(faults.sentence(problem, self._units))
+
+    def _complain(self, sentence: str) -> None:
+        self._wrong = bool(sentence)
+        self.edit.setAccessibleDescription(sentence)
+        if sentence:
+            self.note.say(sentence)
+        else:
+            self.note.hide()
+
+    def _set_source(self, provenance: Provenance) -> None:
+        self._bridge.ask_or_complain(SetProvenance(self.place, provenance))
+
+    def hideEvent(self, event: QEvent) -> None:
+        self.note.hide()
+        super().hideEvent(event)  # type: ignore[arg-type]
+
+    def _about(self) -> Working | None:
+        """What is known about an input: how to measure it, where it comes from, how far it may be off."""
+        if self._figure is None:
+            return None
+        kind = self._field.kind
+        spread = Term("s", "one standard deviation", self._field.spread(self._figure), kind)
+        typed = f"; typed as {self._figure.typed}" if self._figure.typed else ""
+        return Working(
+            self._field.label, self._field.help, (spread,),
+            Term("", f"{self._figure.provenance}{typed}", self._figure.value, kind),
+            "entered by you" if self._figure.provenance is Provenance.MEASURED else f"{self._figure.provenance}",
+        )  # fmt: skip
+
+
+def _is_shown_in(typed: str, kind: Kind, units: System) -> bool:
+    """Whether a typed text is in the very unit that the field shows."""
+    symbol = unit_of(kind, units).symbol
+    if UNITS[System.METRIC][kind].symbol == UNITS[System.US][kind].symbol:
+        return True
+    return bool(symbol) and typed.endswith(symbol) and not typed.endswith(f"/{symbol}")

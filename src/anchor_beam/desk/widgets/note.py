@@ -1,0 +1,61 @@
+"""A sentence that hangs under the field it is about: what is wrong there, and what would be right."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPoint, QRectF, Qt
+from PySide6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtWidgets import QLabel, QWidget
+
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.drawings.shapes import Size, Tone
+
+
+class Note(QLabel):
+    """Hangs below its owner, over whatever is there, inside the window."""
+
+    def __init__(self, theme: Theme, owner: QWidget) -> None:
+        super().__init__(owner.window())
+        self._theme, self._owner = theme, owner
+        self.setWordWrap(True)
+        self.setFont(theme.font(Size.SMALL))
+        self.setTextFormat(Qt.TextFormat.PlainText)
+        self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
+        owner.destroyed.connect(self.deleteLater)
+
+    def say(self, text: str) -> None:
+        """Show the sentence below the owner."""
+        window = self._owner.window()
+        if self.parentWidget() is not window:
+            self.setParent(window)
+        self.setText(text)
+        self.setContentsMargins(self._theme.px(22), self._theme.px(5), self._theme.px(8), self._theme.px(6))
+        width = self._theme.px(262)
+        self.setFixedWidth(width)
+        self.setFixedHeight(self.heightForWidth(width))
+        at = self._owner.mapTo(window, QPoint(0, self._owner.height() + self._theme.px(2)))
+        x = max(4, min(at.x(), window.width() - width - 4))
+        y = at.y() if at.y() + self.height() < window.height() else at.y() - self._owner.height() - self.height() - 4
+        self.move(x, y)
+        self.show()
+        self.raise_()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setBrush(self._theme.colour(Tone.SHEET))
+        painter.setPen(QPen(self._theme.colour(Tone.WARNING), 1.2))
+        painter.drawRect(QRectF(self.rect()).adjusted(0.6, 0.6, -0.6, -0.6))
+        paint_warning_mark(painter, self._theme, self._theme.px(12), self._theme.px(13))
+        painter.end()
+        super().paintEvent(event)
+
+
+def paint_warning_mark(painter: QPainter, theme: Theme, x: float, y: float) -> None:
+    """The open triangle that goes with every warning, centred at x, y."""
+    r = theme.px(5)
+    painter.save()
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setPen(QPen(theme.colour(Tone.WARNING), 1.5))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.drawPolygon(QPolygonF([QPoint(0, -r), QPoint(r, r), QPoint(-r, r)]).translated(x, y))
+    painter.restore()

@@ -1,0 +1,92 @@
+"""Rows and headings of the right-hand panels."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.note import paint_warning_mark
+from anchor_beam.drawings.shapes import Size
+
+PANEL_WIDTH = 300
+
+
+class Panel(QScrollArea):
+    """A column of rows that scrolls when the window is low."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.theme = theme
+        self.setWidgetResizable(True)
+        self.setFixedWidth(theme.px(PANEL_WIDTH))
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.setFrameShape(QFrame.Shape.NoFrame)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        inner = QWidget()
+        inner.setMaximumWidth(theme.px(PANEL_WIDTH - 10))  # clear of the scroll bar
+        self.column = QVBoxLayout(inner)
+        self.column.setContentsMargins(theme.px(14), theme.px(12), theme.px(14), theme.px(12))
+        self.column.setSpacing(theme.px(4))
+        self.setWidget(inner)
+
+    def add(self, widget: QWidget) -> QWidget:
+        self.column.addWidget(widget)
+        return widget
+
+    def heading(self, text: str, *, large: bool = False) -> QLabel:
+        label = QLabel(text)
+        label.setFont(self.theme.font(Size.LARGE if large else Size.NORMAL, bold=large))
+        self.column.addWidget(label)
+        return label
+
+    def row(self, text: str, widget: QWidget) -> QWidget:
+        """A labelled row; hiding the returned widget hides both."""
+        return self.add(labelled(self.theme, text, widget))
+
+    def gap(self) -> None:
+        line = QFrame()
+        line.setFrameShape(QFrame.Shape.HLine)
+        line.setFixedHeight(self.theme.px(13))
+        line.setForegroundRole(line.palette().ColorRole.Mid)
+        self.column.addWidget(line)
+
+    def finish(self) -> None:
+        self.column.addStretch()
+
+
+def labelled(theme: Theme, text: str, widget: QWidget) -> QWidget:
+    """Label on the left, control on the right."""
+    holder = QWidget()
+    row = QHBoxLayout(holder)
+    row.setContentsMargins(0, 0, 0, 0)
+    row.setSpacing(theme.px(6))
+    label = QLabel(text)
+    label.setBuddy(widget)
+    row.addWidget(label)
+    row.addStretch()
+    row.addWidget(widget)
+    holder.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+    return holder
+
+
+class Caution(QLabel):
+    """A sentence with the warning triangle; hides itself when there is nothing to say."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self.setWordWrap(True)
+        self.setFont(theme.font(Size.SMALL))
+        self.setContentsMargins(theme.px(20), theme.px(2), 0, theme.px(4))
+        self.hide()
+
+    def say(self, sentence: str | None) -> None:
+        self.setText(sentence or "")
+        self.setVisible(bool(sentence))
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        painter = QPainter(self)
+        paint_warning_mark(painter, self._theme, self._theme.px(8), self._theme.px(10))

@@ -1,0 +1,43 @@
+"""A line of text over a place that holds a name or a description."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QLineEdit
+
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.edits import Choose
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.documents.places import read
+
+
+class TextField(QLineEdit):
+    """Enter or leaving the field sets it, Escape restores it."""
+
+    def __init__(self, bridge: Bridge, place: str, name: str) -> None:
+        super().__init__()
+        self._bridge, self._place = bridge, place
+        self.setAccessibleName(name)
+        self.setMaxLength(80)
+        self.editingFinished.connect(self._commit)
+        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape:
+            self.setModified(False)
+            self._show()
+        else:
+            super().keyPressEvent(event)
+
+    def _commit(self) -> None:
+        if self.isModified():
+            self.setModified(False)
+            self._bridge.ask_or_complain(Choose(self._place, self.text().strip()))
+            self._show()
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is not None and not self.isModified():
+            self.setText(read(shown.file, self._place))
+            self.setCursorPosition(0)

@@ -1,0 +1,118 @@
+"""The panel that opens from a figure and shows how it came about."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtGui import QKeyEvent
+from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from anchor_beam.core.working import Term, Working
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import for_editing, show
+
+
+class WorkingPanel(QFrame):
+    """Stands over the window near the figure that asked; Escape or the button closes it and gives focus back."""
+
+    def __init__(self, bridge: Bridge, window: QWidget) -> None:
+        super().__init__(window)
+        self._bridge = bridge
+        self._asker: QWidget | None = None
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self._column = QVBoxLayout(self)
+        self.hide()
+        bridge.working_asked.connect(self.open)
+
+    def open(self, working: Working, asker: QWidget) -> None:
+        """Show a working."""
+        theme = self._bridge.theme
+        self._asker = asker
+        self._clear()
+        self.setObjectName("working")
+        c = theme.colours
+        self.setStyleSheet(f"#working {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
+        pad = theme.px(14)
+        self._column.setContentsMargins(pad, pad, pad, pad)
+        self._column.setSpacing(theme.px(8))
+        self._add(working.title, Size.LARGE, bold=True)
+        self._add(working.formula, Size.NORMAL)
+        self._column.addLayout(self._terms(working))
+        if working.limits:
+            self._add(working.limits, Size.SMALL)
+        self._add(f"Source: {working.source}", Size.SMALL, soft=True)
+        close = QPushButton("Close")
+        close.clicked.connect(self.close_panel)
+        self._column.addWidget(close, alignment=Qt.AlignmentFlag.AlignRight)
+        self.setAccessibleName(f"Working of {working.title}")
+        self.setFixedWidth(theme.px(430))
+        self.adjustSize()
+        self._settle(asker)
+        self.show()
+        self.raise_()
+        self.setFocus()
+
+    def close_panel(self) -> None:
+        """Hide, and give the focus back to the figure."""
+        self.hide()
+        if self._asker is not None:
+            self._asker.setFocus()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Escape, Qt.Key.Key_F1):
+            self.close_panel()
+        else:
+            super().keyPressEvent(event)
+
+    def _terms(self, working: Working) -> QGridLayout:
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(self._bridge.theme.px(10))
+        grid.setVerticalSpacing(self._bridge.theme.px(3))
+        grid.setColumnStretch(1, 1)
+        for row, term in enumerate((*working.terms, working.result)):
+            last = row == len(working.terms)
+            for column, text in enumerate(self._cells(term)):
+                label = QLabel(text)
+                label.setFont(self._bridge.theme.font(Size.NORMAL if column == 2 else Size.SMALL, bold=last))
+                label.setWordWrap(column == 1)
+                if column == 2:
+                    label.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                grid.addWidget(label, row, column)
+        return grid
+
+    def _cells(self, term: Term) -> tuple[str, str, str]:
+        kind, units = Kind(term.kind), self._bridge.bench.units
+        value = for_editing(term.value, kind, units) if kind is Kind.RATIO else show(term.value, kind, units)
+        return term.symbol, term.name, str(value)
+
+    def _add(self, text: str, size: Size, *, bold: bool = False, soft: bool = False) -> None:
+        label = QLabel(text)
+        label.setWordWrap(True)
+        label.setFont(self._bridge.theme.font(size, bold=bold))
+        label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
+        if soft:
+            label.setStyleSheet(f"color: {self._bridge.theme.colours.soft}")
+        self._column.addWidget(label)
+
+    def _settle(self, asker: QWidget) -> None:
+        window = self.parentWidget()
+        assert window is not None
+        at = asker.mapTo(window, QPoint(0, asker.height() + 4))
+        x = max(8, min(at.x(), window.width() - self.width() - 8))
+        y = (
+            at.y()
+            if at.y() + self.height() < window.height()
+            else max(8, at.y() - asker.height() - self.height() - 8)
+        )
+        self.move(x, y)
+
+    def _clear(self) -> None:
+        while (item := self._column.takeAt(0)) is not None:
+            if (layout := item.layout()) is not None:
+                while (inner := layout.takeAt(0)) is not None:
+                    if (widget := inner.widget()) is not None:
+                        widget.deleteLater()
+                layout.deleteLater()
+            elif (widget := item.widget()) is not None:
+                widget.deleteLater()
