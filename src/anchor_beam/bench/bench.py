@@ -280,4 +280,5 @@ class Bench:
 
 
 def _figures(now: Results) -> words.Figures:
-    return words.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift)
+    torques = (now.front.rest_torque, now.rear.rest_torque)
+    return words.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques)

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from anchor_beam.bench.results import results
-from anchor_beam.documents.car_file import from_json, to_json
 from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError, NoSolution, Problem
 
@@ -15,6 +15,8 @@ def read_car(text: str) -> CarFile:
     Raises:
         DocumentError: with every problem, by its key in the document.
     """
+    from anchor_beam.documents.car_file import from_json  # with the validator, which takes a while to load
+
     file = from_json(text)
     problems = []
     places = [("bench", file.bench), *((f"settings[{i}]", setting) for i, setting in enumerate(file.settings))]

@@ -19,11 +19,14 @@ from anchor_beam.words import cautions, faults
 from anchor_beam.words.balance import off_level, rest_twist, verdict
 from anchor_beam.words.names import LETTER
 
+RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
+
 
 def setting_sheet(shown: Shown, units: System) -> SettingSheet:
     """Everything the sheet says about the setting on the bench."""
     now, file = shown.now, shown.file
-    front, rear = (shown_bar(shown, axle, units) for axle in Axle)
+    bare = [replace(shown_bar(shown, axle, units), title="", against="", caption="") for axle in Axle]
+    front, rear = bare
     plan = bars_in_plan(front, rear)
     spans = [show(end.bar.bar.pivots[0] - end.bar.bar.pivots[1], Kind.LENGTH, units) for end in (now.front, now.rear)]
     items, texts = [], iter(spans)
@@ -41,7 +44,7 @@ def setting_sheet(shown: Shown, units: System) -> SettingSheet:
         setting=file.bench.name, compared=f"differences are against “{file.reference}”" if file.reference else "",
         made=f"{date.today().isoformat()}, Anchor Beam {__version__}",
         ends=(_end(shown, Axle.FRONT, units), _end(shown, Axle.REAR, units)),
-        drawing=replace(plan, items=tuple(items)), balance=balance, figures=_figures(shown, units),
+        drawing=replace(plan, items=tuple(items), title=RATES), balance=balance, figures=_figures(shown, units),
         cautions=cautions.SETTING_SHEET,
     )  # fmt: skip
 
@@ -55,7 +58,7 @@ def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
     if end.sides is not None:
         levels = [off_level(side.off_level, side.turns, units) for side in end.sides]
         notes.append(f"arm level at ride height: left {levels[0]}; right {levels[1]}")
-        notes.append(f"links: {rest_twist(end.rest_torque, units)}")
+        notes.append(f"at rest the bar {rest_twist(end.rest_torque, units)}")
     elif end.problem is not None:
         notes.append(faults.sentence(end.problem, units))
     return SheetEnd(

@@ -57,3 +57,8 @@ def cross(a: FloatArray, b: FloatArray) -> FloatArray:
     ax, ay, az = a[..., 0], a[..., 1], a[..., 2]
     bx, by, bz = b[..., 0], b[..., 1], b[..., 2]
     return np.stack([ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx], axis=-1)
+
+
+def length_of(vector: FloatArray) -> float:
+    """Length of one vector (3,)."""
+    return math.sqrt(float(vector @ vector))

@@ -184,7 +184,7 @@ def _typical(record: R, *names: str) -> R:
 
 
 if __name__ == "__main__":
-    from anchor_beam.documents.car_file import to_json
+    from anchor_beam.documents.plain import to_json
 
     for car in team():
         print(to_json(car))

@@ -8,9 +8,8 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
+from anchor_beam.documents.plain import FORMAT
 from anchor_beam.errors import DocumentError, Problem
-
-FORMAT = 1  # of "anchor_beam" in every document
 
 Document = TypeVar("Document", bound=BaseModel)
 

@@ -140,7 +140,11 @@ def _holes(shown: ShownBar, base: float, side: Side) -> list[Item]:
         for i, point in enumerate(points)
     ]
     inward = Align.LEFT if side is Side.LEFT else Align.RIGHT
-    items.append(LabelStack(points, shown.labels[side.position], inward, f"{side}, {shown.caption}"))
+    items.append(
+        LabelStack(
+            points, shown.labels[side.position], inward, f"{side}, {shown.caption}" if shown.caption else str(side)
+        )
+    )
     xs, ys = [x for x, _ in points], [y for _, y in points]
     reach = 0.22  # m of label room inward, where a click counts too
     low = (min(xs) - (0.03 if side is Side.LEFT else reach), min(ys) - 0.05)

@@ -105,10 +105,10 @@ def car_from_left(shape: CarShape) -> Drawing:
             Text((x + out * 0.78, radius), "wheel centre", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=0.7)
         )
         beside = x - out * 0.66
-        items.append(Line(((x, centre), (beside, 0.2)), Tone.SOFT, Pen.HAIR))
-        items.append(Slot(f"car.{axle}.roll_centre_height", (beside, 0.23)))
+        items.append(Line(((x, centre), (beside, 0.15)), Tone.SOFT, Pen.HAIR))
+        items.append(Slot(f"car.{axle}.roll_centre_height", (beside, 0.18)))
         items.append(
-            Text((beside, 0.23), f"{LETTER[axle]} roll centre", Size.SMALL, tone, Align.CENTRE, raise_by=1.25)
+            Text((beside, 0.18), f"{LETTER[axle]} roll centre", Size.SMALL, tone, Align.CENTRE, raise_by=1.25)
         )
     f, r = shape.roll_centres
     items.append(Line(((0.0, f), (L, r)), Tone.SOFT, Pen.GHOST))

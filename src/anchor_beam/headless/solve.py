@@ -8,7 +8,8 @@ from typing import Any
 from anchor_beam.core.bar.handbook import handbook
 from anchor_beam.core.bar.stiffness import SHARES, BarSolution, solve
 from anchor_beam.documents.asks import QUESTIONS, BarQuestion, bar_from_ask, chosen_pairs, document_place
-from anchor_beam.documents.reading import FORMAT, parse_json, require_format, validate
+from anchor_beam.documents.plain import FORMAT
+from anchor_beam.documents.reading import parse_json, require_format, validate
 from anchor_beam.errors import AnchorBeamError, DocumentError, InputError, NoSolution, Problem
 
 ANSWERED, UNREADABLE, PARTLY = 0, 2, 3  # exit codes of `anchor-beam solve`

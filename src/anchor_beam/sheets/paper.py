@@ -182,4 +182,5 @@ class Paper:
             text = f"{label.number} {label.unit}"
             self.write((edge, y - 0.36 * size), text, size, bold=label.chosen, align=item.align,
                        tone=Tone.INK if label.chosen else Tone.SOFT)  # fmt: skip
-        self.write((edge, top - step * len(points) - 3.0), item.caption, 8.0, tone=Tone.SOFT, align=item.align)
+        if item.caption:
+            self.write((edge, top - step * len(points) - 3.0), item.caption, 8.0, tone=Tone.SOFT, align=item.align)

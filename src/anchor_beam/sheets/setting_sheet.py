@@ -78,7 +78,8 @@ def _paint(sheet: SettingSheet, canvas: Any) -> None:
         y = _end(paper, end, y - 8.0)
     _rule(canvas, y)
     paper.draw(sheet.drawing, Box(LEFT, y - 244.0, RIGHT - LEFT, 236.0))
-    y -= 252.0
+    paper.write((LEFT, y - 254.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
+    y -= 262.0
     _rule(canvas, y)
     y -= 22.0
     paper.write((LEFT, y), sheet.balance, 13.0, bold=True)
@@ -87,8 +88,8 @@ def _paint(sheet: SettingSheet, canvas: Any) -> None:
         x = LEFT + (i % 2) * 262.0
         line = y - 16.0 * (i // 2 + 1)
         paper.write((x, line), label, 9.0, tone=Tone.SOFT)
-        paper.write((x + 182.0, line), value, 11.0, align=Align.RIGHT)
-        paper.write((x + 190.0, line), change, 9.0, tone=Tone.SOFT)
+        paper.write((x + 208.0, line), value, 10.0, align=Align.RIGHT)
+        paper.write((x + 214.0, line), change, 9.0, tone=Tone.SOFT)
     y -= 16.0 * ((len(sheet.figures) + 1) // 2) + 12.0
     _rule(canvas, y)
     y -= 14.0

@@ -8,6 +8,7 @@ one stays in the file.
 from __future__ import annotations
 
 import contextlib
+import json
 import sqlite3
 import zlib
 from collections.abc import Iterator
@@ -16,9 +17,9 @@ from datetime import UTC, datetime
 from pathlib import Path
 from types import TracebackType
 
-from anchor_beam.documents.car_file import from_json, to_json
+from anchor_beam.documents.plain import from_plain, to_json
 from anchor_beam.documents.records import CarFile
-from anchor_beam.errors import DocumentError, GarageNewer, StoreError
+from anchor_beam.errors import GarageNewer, StoreError
 from anchor_beam.store.lock import lock
 
 APPLICATION_ID = 0x416E4265  # "AnBe"
@@ -237,8 +238,8 @@ class Garage:
 
 def _unpack(document: bytes) -> CarFile:
     try:
-        return from_json(zlib.decompress(document).decode())
-    except (zlib.error, UnicodeDecodeError, DocumentError) as problem:
+        return from_plain(json.loads(zlib.decompress(document)))
+    except (zlib.error, KeyError, ValueError, TypeError) as problem:
         raise StoreError("garage", "A car in this garage cannot be read; the file is damaged.") from problem
 
 

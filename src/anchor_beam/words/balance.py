@@ -10,6 +10,8 @@ from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import MINUS, show, with_band
 
 NEUTRAL = 0.5  # % of margin that nobody feels
+LEVEL_ENOUGH = 0.0005  # m; nobody sets a link closer than that
+FREE_TORQUE = 1.0  # N m; what a hand cannot feel when the last link goes in
 
 
 def verdict(margin: float, sigma: float | None, window: tuple[float, float], system: System) -> str:
@@ -52,6 +54,7 @@ class Figures:
     margin: float | None
     roll_gradient: float | None
     lift: tuple[Axle, float] | None
+    rest_torque: tuple[float | None, float | None]
 
 
 def consequence(before: Figures, after: Figures, system: System) -> str:
@@ -69,7 +72,7 @@ def consequence(before: Figures, after: Figures, system: System) -> str:
     if abs(change) >= 0.05:
         sign = "+" if change > 0 else MINUS
         parts.append(f"Margin {sign}{show(abs(change), Kind.PERCENT, system).number}. {push_change(change)}")
-    parts += _roll(before, after, system) + _lift(before, after, system)
+    parts += _roll(before, after, system) + _lift(before, after, system) + _rest(before, after, system)
     return " ".join(parts) if parts else "No change in roll or balance."
 
 
@@ -97,6 +100,15 @@ def _lift(before: Figures, after: Figures, system: System) -> list[str]:
     return [f"The inside {after.lift[0]} wheel lifts {shown} {'later' if change > 0 else 'earlier'}."]
 
 
+def _rest(before: Figures, after: Figures, system: System) -> list[str]:
+    """What changed in the twist of the bars with the car at rest [N m]."""
+    said = []
+    for axle, was, now in zip(Axle, before.rest_torque, after.rest_torque, strict=True):
+        if was is not None and now is not None and abs(now - was) >= FREE_TORQUE:
+            said.append(f"At rest the {axle} bar {rest_twist(now, system)}.")
+    return said
+
+
 def signed_margin(margin: float, system: System) -> str:
     """`pushes, 2.6 %` or `loose, 1.2 %`."""
     if abs(margin) < NEUTRAL:
@@ -107,8 +119,8 @@ def signed_margin(margin: float, system: System) -> str:
 def off_level(off: float, turns: float | None, system: System) -> str:
     """What to do about a link that is too long or too short: `9.7 mm too long: 3.9 turns shorter`."""
     shown = show(abs(off), Kind.FINE_LENGTH, system)
-    if float(shown.number) == 0.0:
-        return "level as fitted"
+    if abs(off) <= LEVEL_ENOUGH:
+        return f"level, within {shown}" if float(shown.number) else "level as fitted"
     what = f"{shown} too {'long' if off > 0 else 'short'}"
     if turns is None or not math.isfinite(turns):
         return what
@@ -116,13 +128,13 @@ def off_level(off: float, turns: float | None, system: System) -> str:
 
 
 def rest_twist(torque: float | None, system: System) -> str:
-    """What the links do to the car at rest, by the torque in the bar [N m], > 0 presses the left tyre."""
+    """What the links do to a bar at rest, by its torque [N m], > 0 presses the left tyre; follows `the bar`."""
     if torque is None:
-        return "disconnected: nothing at rest"
-    if abs(torque) < 1.0:
-        return "drops in free, the bar is not twisted at rest"
+        return "is disconnected"
+    if abs(torque) < FREE_TORQUE:
+        return "hangs free: the links drop in without force"
     side = "left" if torque > 0 else "right"
-    return f"twists the bar {show(abs(torque), Kind.TORQUE, system)} at rest and presses the {side} tyre"
+    return f"is twisted by {show(abs(torque), Kind.TORQUE, system)} and presses the {side} tyre"
 
 
 def sides_differ(left: float, right: float, spread: float, system: System) -> str | None:

@@ -1,37 +1,48 @@
-"""Timoshenko beams in space, one banded factorisation for every hole."""
+"""Timoshenko beams in space: spans by the force method, stations by the displacement method, one solve for all holes.
+
+A station is a node with a hole or a bushing, or the end of the bar's loaded part. Between two stations nothing acts on
+the bar, so the elements of a span are condensed exactly into one 6 x 6 flexibility before anything is solved; see
+docs/theory/bar.md, "Spans and stations".
+"""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
-from scipy.linalg.lapack import dpbtrf, dpbtrs
 
-from anchor_beam.core.arrays import FloatArray, IntArray
+from anchor_beam.core.arrays import FloatArray, IntArray, cross
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.shape import Bushings
 from anchor_beam.core.section.material import Material
 from anchor_beam.errors import NoSolution
 
-BAND = 12  # stored diagonals: two nodes of six degrees of freedom
+# Strain measures of an element, in its own axes: axial, shear along axes 1 and 2, torsion, bending about axes 1 and 2
+# at mid-length, and half the difference of bending between its ends.
+TORSION, BENDING = 3, slice(4, 8)
 
 
 @dataclass(frozen=True, eq=False)
 class UnitLoads:
     """Answer of the bar to 1 N along the direction of rotation at each hole, one hole at a time.
 
-    Loads are ordered left holes, then right holes. directions: (2, n, 3). levers: (2, n) [m].
+    Loads are ordered left holes, then right holes. levers: (2, n) [m].
     flexibility: (2n, 2n) displacement along the load direction at one hole from 1 N at another [m/N]; the free
     rotation of the whole bar is held at the left pivot (without torsionally stiff bushings).
-    forces: (n_el, 2, 6, 2n) force and moment on the section at both ends of each element, global axes [N, N m].
-    pivots: (2, 6, 2n) displacement and rotation at the pivots [m, rad].
+    elements: (m,) the loaded elements; span: (m,) the span of each; stations: (n_st,) nodes.
+    span_forces: (n_spans, 6, 2n) force and moment on the section at the far end of each span, global axes [N, N m].
+    measures: (m, 8, 2n) section forces of each element [N, N m]; give: (m, 8) their compliance, so that
+    give * measures^2 / 2 is energy. pivots: (2, 6, 2n) displacement and rotation at the pivots [m, rad].
     """
 
-    directions: FloatArray
     levers: FloatArray
     flexibility: FloatArray
-    forces: FloatArray
+    elements: IntArray
+    span: IntArray
+    stations: IntArray
+    span_forces: FloatArray
+    measures: FloatArray
+    give: FloatArray
     pivots: FloatArray
 
 
@@ -40,131 +51,133 @@ def unit_loads(mesh: Mesh, material: Material, bushings: Bushings) -> UnitLoads:
 
     Raises:
         NoSolution: when the stiffness matrix is singular (numbers too far apart to solve).
-    Source: Przemieniecki, *Theory of Matrix Structural Analysis*, ch. 5 (beam element with shear).
+    Source: derived here, docs/theory/bar.md; element flexibility from Przemieniecki, *Theory of Matrix Structural
+    Analysis*, ch. 5 (beam element with shear).
     """
-    local = element_stiffness(mesh, material)
-    turn = _block_diagonal(mesh.frames)
-    stiffness = np.swapaxes(turn, 1, 2) @ local @ turn
+    stations = np.unique(np.concatenate([mesh.holes.ravel(), np.array(mesh.pivots)]))
+    elements = np.arange(stations[0], stations[-1])
+    span = np.searchsorted(stations, elements, side="right") - 1
+    rows, give = _measures(mesh, elements, mesh.nodes[stations[1:]][span]), _compliance(mesh, material, elements)
+    first = np.searchsorted(span, np.arange(len(stations) - 1))
+    by_element = np.swapaxes(rows, 1, 2) @ (give[:, :, None] * rows)
+    rigidity = np.linalg.inv(np.add.reduceat(by_element, first, axis=0))
+    transport = _transport(mesh.nodes[stations[1:]] - mesh.nodes[stations[:-1]])
     directions, levers = rotation_at_holes(mesh)
-    loads = _loads(mesh, directions)
-    displacement = _solve(_banded(stiffness), _supports(mesh, bushings), loads)
-    by_element = displacement[_element_rows(len(mesh.lengths))]  # (n_el, 12, 2n)
-    ends = (stiffness @ by_element).reshape(len(mesh.lengths), 2, 6, -1)
-    ends[:, 0] *= -1.0  # the face at the start looks back: turn both to the same sign
+    loads = np.zeros((len(stations), 6, mesh.holes.size))
+    hole_rows = np.searchsorted(stations, mesh.holes.ravel())
+    loads[hole_rows, :3, np.arange(mesh.holes.size)] = directions.reshape(-1, 3)
+    pivot_rows = np.searchsorted(stations, np.array(mesh.pivots))
+    flat = loads.reshape(6 * len(stations), -1)
+    moved = _solve(_assemble(rigidity, transport), _supports(pivot_rows, bushings), flat)
+    by_station = moved.reshape(loads.shape)
+    # force at the far end of each span from how its ends move apart
+    span_forces = rigidity @ (by_station[1:] - np.swapaxes(transport, 1, 2) @ by_station[:-1])
     return UnitLoads(
-        directions=directions,
-        levers=levers,
-        flexibility=loads.T @ displacement,
-        forces=ends,
-        pivots=np.stack([displacement[6 * node : 6 * node + 6] for node in mesh.pivots]),
-    )
+        levers=levers, flexibility=flat.T @ moved, elements=elements, span=span, stations=stations,
+        span_forces=span_forces, measures=rows @ span_forces[span], give=give, pivots=by_station[pivot_rows],
+    )  # fmt: skip
 
 
 def rotation_at_holes(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
     """Direction (2, n, 3) in which each hole moves when the bar turns about +y, and its lever (2, n) [m]."""
     at = mesh.nodes[mesh.holes]
-    radius = at * (1.0, 0.0, 1.0)
-    levers = np.linalg.norm(radius, axis=-1)
-    across = np.stack([radius[..., 2], np.zeros_like(levers), -radius[..., 0]], axis=-1)
+    levers = np.hypot(at[..., 0], at[..., 2])
+    across = np.stack([at[..., 2], np.zeros_like(levers), -at[..., 0]], axis=-1)
     return across / levers[..., None], levers
 
 
-def element_stiffness(mesh: Mesh, material: Material) -> FloatArray:
-    """(n_el, 12, 12) stiffness in each element's own axes; order u, v, w, rx, ry, rz at both ends.
-
-    v is along section axis 1 (bends with I_1), w along axis 2 (bends with I_2).
-    """
-    L = mesh.lengths
-    area, I_1, I_2, J, k_1, k_2 = mesh.constants.T
-    E, G = material.E, material.G
-    k = np.zeros((len(L), 12, 12))
-    for i, rigidity in ((0, E * area / L), (3, G * J / L)):
-        k[:, i, i] = k[:, i + 6, i + 6] = rigidity
-        k[:, i, i + 6] = k[:, i + 6, i] = -rigidity
-    for v, r, sign, inertia, shear in ((1, 5, 1.0, I_1, k_1), (2, 4, -1.0, I_2, k_2)):
-        phi = 12.0 * E * inertia / (shear * G * area * L**2)
-        a = E * inertia / (1.0 + phi)
-        force, couple = 12.0 * a / L**3, sign * 6.0 * a / L**2
-        near, far = (4.0 + phi) * a / L, (2.0 - phi) * a / L
-        for p, q, value in (
-            (v, v, force), (v + 6, v + 6, force), (v, v + 6, -force),
-            (v, r, couple), (v, r + 6, couple), (v + 6, r, -couple), (v + 6, r + 6, -couple),
-            (r, r, near), (r + 6, r + 6, near), (r, r + 6, far),
-        ):  # fmt: skip
-            k[:, p, q] = value
-            k[:, q, p] = value
-    return k
+def _transport(arm: FloatArray) -> FloatArray:
+    """(n, 6, 6): turns a force and moment at the tip of `arm` (n, 3) into those at its foot, moment added by arm x F."""
+    out = np.zeros((len(arm), 6, 6))
+    out[:, range(6), range(6)] = 1.0
+    x, y, z = arm.T
+    out[:, 3, 1], out[:, 3, 2] = -z, y
+    out[:, 4, 0], out[:, 4, 2] = z, -x
+    out[:, 5, 0], out[:, 5, 1] = -y, x
+    return out
 
 
-def _block_diagonal(frames: FloatArray) -> FloatArray:
-    turn = np.zeros((len(frames), 12, 12))
-    for i in range(0, 12, 3):
-        turn[:, i : i + 3, i : i + 3] = frames
-    return turn
+def _measures(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
+    """(m, 8, 6): each element's section forces from force and moment at `far` (m, 3), the far end of its span."""
+    frames, L = mesh.frames[elements], mesh.lengths[elements]
+    middle = far - 0.5 * (mesh.nodes[elements] + mesh.nodes[elements + 1])
+    rows = np.zeros((len(elements), 8, 6))
+    rows[:, :3, :3] = frames
+    rows[:, 3:6, :3] = cross(frames, middle[:, None, :])  # e . (arm x F) = (e x arm) . F
+    rows[:, 3:6, 3:] = frames
+    half = 0.5 * L[:, None]
+    rows[:, 6, :3] = half * frames[:, 2]  # bending about axis 1 changes along the element by the shear along axis 2
+    rows[:, 7, :3] = half * frames[:, 1]
+    return rows
 
 
-@lru_cache(maxsize=64)
-def _element_rows(n: int) -> IntArray:
-    """(n, 12) degrees of freedom of each element of a chain."""
-    return 6 * np.arange(n)[:, None] + np.arange(12)[None, :]
+def _compliance(mesh: Mesh, material: Material, elements: IntArray) -> FloatArray:
+    """(m, 8) compliance that goes with each measure; bending is linear along an element, hence the thirds."""
+    area, I_1, I_2, J, k_1, k_2 = mesh.constants[elements].T
+    L, E, G = mesh.lengths[elements], material.E, material.G
+    shear = L / (G * area)
+    about_1, about_2 = L / (E * I_2), L / (E * I_1)  # I_1 bends along axis 1, that is about axis 2
+    return np.stack(
+        [L / (E * area), shear / k_1, shear / k_2, L / (G * J), about_1, about_2, about_1 / 3.0, about_2 / 3.0],
+        axis=1,
+    )
 
 
-@lru_cache(maxsize=64)
-def _band_places(n: int) -> tuple[IntArray, IntArray, IntArray]:
-    """Where the lower triangle of each element lands in the flattened band storage."""
-    row, column = np.tril_indices(12)
-    place = (row - column) * 6 * (n + 1) + column
-    return row, column, place[None, :] + 6 * np.arange(n)[:, None]
+def _assemble(rigidity: FloatArray, transport: FloatArray) -> FloatArray:
+    """(6n, 6n) stiffness of the chain of stations."""
+    spans = len(rigidity)
+    near = transport @ rigidity
+    blocks = np.zeros((spans + 1, 6, spans + 1, 6))
+    i = np.arange(spans)
+    blocks[i + 1, :, i + 1, :] += rigidity
+    blocks[i, :, i, :] += near @ np.swapaxes(transport, 1, 2)
+    blocks[i, :, i + 1, :] -= near
+    blocks[i + 1, :, i, :] -= np.swapaxes(near, 1, 2)
+    return blocks.reshape(6 * (spans + 1), 6 * (spans + 1))
 
 
-def _banded(stiffness: FloatArray) -> FloatArray:
-    """Lower band storage (12, 6(n+1)) of the chain's stiffness matrix."""
-    n = len(stiffness)
-    row, column, place = _band_places(n)
-    flat = np.bincount(place.ravel(), stiffness[:, row, column].ravel(), minlength=BAND * 6 * (n + 1))
-    return np.asarray(flat, dtype=float).reshape(BAND, 6 * (n + 1))
-
-
-def _supports(mesh: Mesh, bushings: Bushings) -> tuple[list[int], list[tuple[int, float]]]:
+def _supports(pivots: IntArray, bushings: Bushings) -> tuple[list[int], list[tuple[int, float]]]:
     """Degrees of freedom that are held, and springs to ground as (degree of freedom, stiffness)."""
-    left, right = mesh.pivots
+    left = int(pivots[0])
     held = [6 * left + 1]  # along the bar: no load acts there
     springs = []
-    for node in (left, right):
+    for station in map(int, pivots):
         for axis in (0, 2):
             if bushings.radial is None:
-                held.append(6 * node + axis)
+                held.append(6 * station + axis)
             else:
-                springs.append((6 * node + axis, bushings.radial))
+                springs.append((6 * station + axis, bushings.radial))
         if bushings.torsional > 0.0:
-            springs.append((6 * node + 4, bushings.torsional))
+            springs.append((6 * station + 4, bushings.torsional))
     if bushings.torsional == 0.0:
         held.append(6 * left + 4)  # the free rotation of the whole bar; its reaction cancels in a balanced pair
     return held, springs
 
 
-def _loads(mesh: Mesh, directions: FloatArray) -> FloatArray:
-    n = mesh.holes.shape[1]
-    loads = np.zeros((6 * len(mesh.nodes), 2 * n))
-    for column, node in enumerate(mesh.holes.ravel()):
-        loads[6 * node : 6 * node + 3, column] = directions.reshape(-1, 3)[column]
-    return loads
-
-
-def _solve(band: FloatArray, supports: tuple[list[int], list[tuple[int, float]]], loads: FloatArray) -> FloatArray:
+def _solve(
+    stiffness: FloatArray, supports: tuple[list[int], list[tuple[int, float]]], loads: FloatArray
+) -> FloatArray:
     held, springs = supports
-    for place, stiffness in springs:
-        band[0, place] += stiffness
-    for place in held:
-        reach = min(BAND, band.shape[1] - place)
-        band[1:reach, place] = 0.0
-        for k in range(1, min(BAND, place + 1)):
-            band[k, place - k] = 0.0
-        band[0, place] = 1.0
-    right = loads.copy()
-    right[held] = 0.0
-    factor, failed = dpbtrf(band, lower=1)
-    if failed:
+    for place, spring in springs:
+        stiffness[place, place] += spring
+    free = np.ones(len(stiffness), dtype=bool)
+    free[held] = False
+    moved = np.zeros_like(loads)
+    try:
+        moved[free] = np.linalg.solve(stiffness[np.ix_(free, free)], loads[free])
+    except np.linalg.LinAlgError as problem:
+        raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.") from problem
+    if not np.isfinite(moved).all():
         raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.")
-    solution, _ = dpbtrs(factor, right, lower=1)
-    return np.asarray(solution, dtype=float)
+    return moved
+
+
+def end_forces(mesh: Mesh, loads: UnitLoads) -> tuple[FloatArray, FloatArray]:
+    """Force (m, 1, 3, 2n) and moment (m, 2, 3, 2n) on the section at both ends of each loaded element, global axes."""
+    force = np.swapaxes(loads.span_forces[:, :3], 1, 2)[loads.span]  # (m, 2n, 3)
+    moment = np.swapaxes(loads.span_forces[:, 3:], 1, 2)[loads.span]
+    far = mesh.nodes[loads.stations[1:]][loads.span]
+    ends = np.stack([loads.elements, loads.elements + 1], axis=1)
+    arm = far[:, None, :] - mesh.nodes[ends]  # (m, 2, 3)
+    turned = moment[:, None] + cross(arm[:, :, None, :], force[:, None])
+    return np.swapaxes(force, 1, 2)[:, None], np.swapaxes(turned, 2, 3)

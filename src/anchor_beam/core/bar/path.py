@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.arrays import FloatArray, cross, length_of
 from anchor_beam.errors import InputError
 
 Point = tuple[float, float, float]
@@ -106,7 +106,7 @@ class Centreline:
         """Arc length [m] at which a straight piece passes through the point `target` (3,) [m], or None."""
         for piece in self.straights():
             along = float(np.dot(target - piece.start, piece.direction))
-            off = float(np.linalg.norm(target - piece.start - along * piece.direction))
+            off = length_of(target - piece.start - along * piece.direction)
             if off <= within and -within <= along <= piece.length + within:
                 return piece.s0 + min(max(along, 0.0), piece.length)
         return None
@@ -159,7 +159,7 @@ def lay(vertices: tuple[Vertex, ...]) -> Centreline:
 def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:
     directions, lengths = [], []
     for i, (a, b) in enumerate(itertools.pairwise(points)):
-        length = float(np.linalg.norm(b - a))
+        length = length_of(b - a)
         if length < 1e-6:
             raise InputError(
                 f"path[{i + 1}]", "This vertex is the same point as the one before.", accepts="distinct points"
@@ -170,7 +170,7 @@ def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:
 
 
 def _turn(before: FloatArray, after: FloatArray, vertex: int) -> float:
-    angle = math.atan2(float(np.linalg.norm(np.cross(before, after))), float(np.dot(before, after)))
+    angle = math.atan2(length_of(cross(before, after)), float(np.dot(before, after)))
     if angle > math.radians(175.0):
         raise InputError(f"path[{vertex}]", "The bar turns back on itself here.", accepts="a turn below 175 deg")
     return angle
@@ -180,6 +180,6 @@ def _arc(
     corner: FloatArray, before: FloatArray, after: FloatArray, vertex: Vertex, turn: float, s0: float, index: int
 ) -> Arc:
     inward = after - np.dot(after, before) * before
-    inward = inward / np.linalg.norm(inward)
+    inward = inward / length_of(inward)
     start = corner - vertex.radius * math.tan(turn / 2.0) * before
     return Arc(start + vertex.radius * inward, -inward, before, vertex.radius, turn, s0, index)

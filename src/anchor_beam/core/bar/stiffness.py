@@ -9,7 +9,7 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
-from anchor_beam.core.bar.beam import UnitLoads, unit_loads
+from anchor_beam.core.bar.beam import BENDING, TORSION, UnitLoads, end_forces, unit_loads
 from anchor_beam.core.bar.mesh import Mesh, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 
@@ -59,11 +59,11 @@ class BarSolution:
         """
         if self.bar.plate is not None:
             return None
-        stress = self._stress_per_torque[left, right]  # (n_el, 2)
+        stress = self._stress_per_torque[left, right]  # (m, 2)
         # the tallest within rounding, nearest the left tip: a symmetric bar names one place, not either
         first = int(np.argmax(stress.ravel() >= stress.max() * (1.0 - 1e-9)))
         element, end = divmod(first, 2)
-        return float(stress[element, end] * abs(torque)), float(self.mesh.s[element + end])
+        return float(stress[element, end] * abs(torque)), float(self.mesh.s[self.loads.elements[element] + end])
 
     @cached_property
     def residual(self) -> float:
@@ -82,58 +82,46 @@ class BarSolution:
         return factors
 
     @cached_property
-    def _section_forces(self) -> FloatArray:
-        """(n, n, n_el, 2, 6) force and moment per 1 N m of balanced torque."""
-        return np.asarray(np.tensordot(self._pair_loads, self.loads.forces, axes=([2], [3])), dtype=float)
-
-    @cached_property
     def _energies(self) -> FloatArray:
-        """(n, n, 4) energies per (1 N m)^2 in the order of SHARES."""
-        grid, material = self.mesh, self.bar.material
-        shape = self._section_forces.shape
-        vectors = self._section_forces.reshape(*shape[:4], 2, 3)
-        ends = (vectors @ np.swapaxes(grid.frames, 1, 2)[:, None]).reshape(shape)
-        area, I_1, I_2, J, k_1, k_2 = grid.constants.T
-        L = grid.lengths
-        mean = ends.mean(axis=3)  # constant along the element but for bending
-        torsion = mean[..., 3] ** 2 * L / (2.0 * material.G * J)
-        bending = _square_mean(ends[..., 5]) * L / (2.0 * material.E * I_1)
-        bending = bending + _square_mean(ends[..., 4]) * L / (2.0 * material.E * I_2)
-        other = mean[..., 0] ** 2 * L / (2.0 * material.E * area)
-        other = other + (mean[..., 1] ** 2 / k_1 + mean[..., 2] ** 2 / k_2) * L / (2.0 * material.G * area)
-        out = grid.outside
-        centre_torsion = (torsion * (1.0 - out)).sum(axis=-1)
-        arm_bending = (bending * out).sum(axis=-1)
-        rest = (torsion + bending + other).sum(axis=-1) - centre_torsion - arm_bending
-        return np.stack([centre_torsion, arm_bending, self._bushing_energy, rest], axis=-1)
+        """(n, n, 4) energies per (1 N m)^2 in the order of SHARES.
 
-    @cached_property
-    def _bushing_energy(self) -> FloatArray:
-        moved = np.tensordot(self._pair_loads, self.loads.pivots, axes=([2], [2]))  # (n, n, 2, 6)
+        Energy is quadratic in the loads: one matrix over the unit loads for each share, then the pairs.
+        """
+        loads, outside = self.loads, self.mesh.outside[self.loads.elements]
+        inside = 1.0 - outside
         bushings = self.bar.bushings
-        radial = bushings.radial or 0.0  # rigid: nothing moves there, and nothing is stored
-        energy = 0.5 * radial * (moved[..., 0] ** 2 + moved[..., 2] ** 2)
-        return np.asarray((energy + 0.5 * bushings.torsional * moved[..., 4] ** 2).sum(axis=-1), dtype=float)
+        weights = [
+            (loads.measures[:, TORSION], loads.give[:, TORSION] * inside),
+            (loads.measures[:, BENDING].reshape(-1, loads.measures.shape[2]),
+             (loads.give[:, BENDING] * outside[:, None]).ravel()),
+            (loads.pivots[:, (0, 2, 4)].reshape(6, -1),
+             np.tile([bushings.radial or 0.0, bushings.radial or 0.0, bushings.torsional], 2)),
+        ]  # fmt: skip
+        pairs = self._pair_loads
+        found = [
+            0.5 * np.einsum("ijk,kl,ijl->ij", pairs, measure.T @ (weight[:, None] * measure), pairs)
+            for measure, weight in weights
+        ]
+        flat = loads.measures.reshape(-1, loads.measures.shape[2])
+        all_of_bar = flat.T @ (loads.give.reshape(-1, 1) * flat)
+        total = 0.5 * np.einsum("ijk,kl,ijl->ij", pairs, all_of_bar, pairs)
+        return np.stack([*found, total - found[0] - found[1]], axis=-1)
 
     @cached_property
     def _stress_per_torque(self) -> FloatArray:
-        """(n, n, n_el, 2) nominal von Mises stress at the surface per 1 N m of balanced torque [Pa/(N m)]."""
+        """(n, n, m, 2) nominal von Mises stress at the surface per 1 N m of balanced torque [Pa/(N m)]."""
         section = self.bar.section
-        tangents = self.mesh.tangents
-        force, moment = self._section_forces[..., :3], self._section_forces[..., 3:]
-        axial = (force * tangents).sum(axis=-1)
-        torsion = (moment * tangents).sum(axis=-1)
-        bending = np.sqrt(np.maximum((moment**2).sum(axis=-1) - torsion**2, 0.0))
+        tangents = self.mesh.tangents[self.loads.elements]  # (m, 2, 3)
+        force, moment = end_forces(self.mesh, self.loads)
+        pairs = self._pair_loads
+        axial = np.tensordot(pairs, np.einsum("msx,mzxl->msl", tangents, force), axes=([2], [2]))
+        torsion = np.tensordot(pairs, np.einsum("msx,msxl->msl", tangents, moment), axes=([2], [2]))
+        whole = np.tensordot(pairs, moment, axes=([2], [3]))  # (n, n, m, 2, 3)
+        bending = np.sqrt(np.maximum((whole**2).sum(axis=-1) - torsion**2, 0.0))
         area = math.pi / 4.0 * (section.od**2 - section.bore**2)
         sigma = np.abs(axial) / area + bending * section.od / (2.0 * section.I)
         tau = torsion * section.od / (2.0 * section.J)
         return np.asarray(np.sqrt(sigma**2 + 3.0 * tau**2), dtype=float)
-
-
-def _square_mean(ends: FloatArray) -> FloatArray:
-    """Mean of the square of something linear along an element, from its values at both ends (last axis)."""
-    a, b = ends[..., 0], ends[..., 1]
-    return (a * a + a * b + b * b) / 3.0
 
 
 @lru_cache(maxsize=256)

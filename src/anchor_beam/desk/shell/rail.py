@@ -12,9 +12,9 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.words.balance import LEVEL_ENOUGH
 
 STAGES = ("Car", "Bars", "Links", "Garage")
-LEVEL_ENOUGH = 0.0005  # m; a link nearer to level than that is not an open point
 
 
 class Rail(QWidget):

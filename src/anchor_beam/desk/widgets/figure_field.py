@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent, QWheelEvent
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -80,8 +80,7 @@ class FigureField(QWidget):
         self._unit = QLabel(self)
         self._unit.setFont(theme.font(Size.SMALL))
         self.mark = ProvenanceMark(theme, self)
-        self.note = Note(theme, self)
-        self.note.hide()
+        self.note: Note | None = None  # made when there is something to say
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(theme.px(4))
@@ -196,16 +195,18 @@ class FigureField(QWidget):
         self._wrong = bool(sentence)
         self.edit.setAccessibleDescription(sentence)
         if sentence:
+            self.note = self.note or Note(self._bridge.theme, self)
             self.note.say(sentence)
-        else:
+        elif self.note is not None:
             self.note.hide()
 
     def _set_source(self, provenance: Provenance) -> None:
         self._bridge.ask_or_complain(SetProvenance(self.place, provenance))
 
-    def hideEvent(self, event: QEvent) -> None:
-        self.note.hide()
-        super().hideEvent(event)  # type: ignore[arg-type]
+    def hideEvent(self, event: QHideEvent) -> None:
+        if self.note is not None:
+            self.note.hide()
+        super().hideEvent(event)
 
     def _about(self) -> Working | None:
         """What is known about an input: how to measure it, where it comes from, how far it may be off."""

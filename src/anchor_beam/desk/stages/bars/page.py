@@ -21,20 +21,19 @@ class BarsPage(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         self.board = BarsBoard(bridge)
         self.ladder = LadderView(bridge)
-        self.panels = {axle: BarPanel(bridge, axle, self.board) for axle in Axle}
+        self._bridge = bridge
+        self._panels: dict[Axle, BarPanel] = {}
         left, right = QVBoxLayout(), QVBoxLayout()
         left.addWidget(self.board, stretch=1)
         left.addWidget(self.ladder)
         left.setSpacing(0)
         right.setSpacing(0)
         self.tabs = AxleTabs(bridge.theme, "bar")
-        stack = QStackedWidget()
-        for panel in self.panels.values():
-            stack.addWidget(panel)
-        stack.setFixedWidth(bridge.theme.px(300))
-        self.tabs.chosen.connect(lambda axle: stack.setCurrentWidget(self.panels[axle]))
+        self._stack = QStackedWidget()
+        self._stack.setFixedWidth(bridge.theme.px(300))
+        self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
         right.addWidget(self.tabs)
-        right.addWidget(stack, stretch=1)
+        right.addWidget(self._stack, stretch=1)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(0)
@@ -44,6 +43,9 @@ class BarsPage(QWidget):
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(Axle.REAR)
 
-    def show_axle(self, axle: Axle) -> None:
-        """Bring one bar into the panel."""
-        self.tabs.choose(axle)
+    def panel(self, axle: Axle) -> BarPanel:
+        """The panel of one bar, built when it is first wanted."""
+        if axle not in self._panels:
+            self._panels[axle] = BarPanel(self._bridge, axle, self.board)
+            self._stack.addWidget(self._panels[axle])
+        return self._panels[axle]

@@ -72,7 +72,7 @@ class LengthsStrip(QWidget):
         shown, units = self._bridge.bench.shown, self._bridge.bench.units
         if shown is not None and rows:
             y = px(48) + px(22) * 4 + px(6)
-            self._write(painter, QPointF(columns[0], y), "with the car at rest", Size.NORMAL, Tone.SOFT)
+            self._write(painter, QPointF(columns[0], y), "at rest the bar", Size.NORMAL, Tone.SOFT)
             words = rest_twist(shown.now.end(self._axle).rest_torque, units)
             self._write(painter, QPointF(columns[1], y), words, Size.NORMAL, Tone.INK)
 

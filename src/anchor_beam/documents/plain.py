@@ -1,0 +1,163 @@
+"""Cars as plain data, and back: the body of a car document, without validation.
+
+The garage keeps its revisions in this form and reads them back with `from_plain`; documents from outside go through
+`car_file`, which validates first. Loads nothing heavy, so that the window opens quickly.
+"""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.fields import (
+    AXLE_FIELDS,
+    BAR_FIELDS,
+    CAR_FIELDS,
+    END_FIELDS,
+    HOLE_FIELD,
+    Field,
+    document_number,
+)
+from anchor_beam.documents.records import (
+    Adjuster,
+    ArmDirection,
+    AxleRecord,
+    BarRecord,
+    CarFile,
+    CarRecord,
+    Drive,
+    EndSetting,
+    Figure,
+    Provenance,
+    RackBar,
+    Setting,
+)
+
+FORMAT = 1  # of "anchor_beam" in every document
+
+
+def to_json(file: CarFile) -> str:
+    """The document as text, indented, keys in the order of the table."""
+    return json.dumps(as_document(file), indent=1, ensure_ascii=False)
+
+
+def as_document(file: CarFile) -> dict[str, Any]:
+    """The document as plain data."""
+    return {
+        "anchor_beam": FORMAT,
+        "kind": "car-file",
+        "car": _car_out(file.car),
+        "rack": [{"axle": str(item.axle), "bar": _bar_out(item.bar)} for item in file.rack],
+        "settings": [_setting_out(item) for item in file.settings],
+        "bench": _setting_out(file.bench),
+        "reference": file.reference,
+    }
+
+
+def _figures_out(named: list[tuple[str, Field, Figure]]) -> dict[str, Any]:
+    """Numbers by key, then the sidecars, each only where it says something."""
+    out: dict[str, Any] = {key: document_number(field, figure.value) for key, field, figure in named}
+    out["provenance"] = {key: str(figure.provenance) for key, _, figure in named}
+    out["typed"] = {key: figure.typed for key, _, figure in named if figure.typed}
+    out["spread"] = {
+        key: document_number(field, figure.spread) for key, field, figure in named if figure.spread is not None
+    }
+    return {key: value for key, value in out.items() if value != {}}
+
+
+def _record_figures(record: object, fields: tuple[Field, ...]) -> list[tuple[str, Field, Figure]]:
+    return [(field.key, field, getattr(record, field.name)) for field in fields]
+
+
+def _axle_out(axle: AxleRecord) -> dict[str, Any]:
+    choices = {"kind": str(axle.kind), "arms": str(axle.arms), "adjuster": str(axle.adjuster)}
+    return choices | _figures_out(_record_figures(axle, AXLE_FIELDS))
+
+
+def _car_out(car: CarRecord) -> dict[str, Any]:
+    head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre)}
+    axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
+    return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
+
+
+def _bar_out(bar: BarRecord) -> dict[str, Any]:
+    head = {"name": bar.name, "maker": bar.maker, "solid": bar.solid, "plate_arms": bar.plate_arms,
+            "rigid_bushings": bar.rigid_bushings}  # fmt: skip
+    holes = [(f"holes_mm[{i}]", HOLE_FIELD, hole) for i, hole in enumerate(bar.holes)]
+    figures = _figures_out([*_record_figures(bar, BAR_FIELDS), *holes])
+    numbers = [figures.pop(key) for key, _, _ in holes]
+    return head | {"holes_mm": numbers} | figures
+
+
+def _setting_out(setting: Setting) -> dict[str, Any]:
+    def end(record: EndSetting) -> dict[str, Any]:
+        head = {"connected": record.connected, "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
+        return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": _bar_out(record.bar)}
+
+    return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)}
+
+
+def from_plain(data: dict[str, Any]) -> CarFile:
+    """Records from plain data that is known to be whole.
+
+    Raises:
+        KeyError, ValueError, TypeError: it is not; the caller knows what that means for the user.
+    """
+    return CarFile(
+        car=_car(data["car"]),
+        rack=tuple(RackBar(Axle(item["axle"]), _bar(item["bar"])) for item in data["rack"]),
+        settings=tuple(_setting(item) for item in data["settings"]),
+        bench=_setting(data["bench"]),
+        reference=data["reference"],
+    )
+
+
+def _figure(group: dict[str, Any], key: str, field: Field, number: float) -> Figure:
+    spread = group.get("spread", {}).get(key)
+    return Figure(
+        value=number * field.scale,
+        provenance=Provenance(group.get("provenance", {}).get(key, Provenance.GUESS)),
+        typed=group.get("typed", {}).get(key, ""),
+        spread=None if spread is None else spread * field.scale,
+    )
+
+
+def _figures_in(group: dict[str, Any], fields: tuple[Field, ...]) -> dict[str, Figure]:
+    return {field.name: _figure(group, field.key, field, group[field.key]) for field in fields}
+
+
+def _axle(group: dict[str, Any]) -> AxleRecord:
+    return AxleRecord(
+        kind=AxleKind(group["kind"]), arms=ArmDirection(group["arms"]), adjuster=Adjuster(group["adjuster"]),
+        **_figures_in(group, AXLE_FIELDS),
+    )  # fmt: skip
+
+
+def _car(group: dict[str, Any]) -> CarRecord:
+    return CarRecord(
+        name=group["name"], description=group["description"], drive=Drive(group["drive"]), tyre=TyreKind(group["tyre"]),
+        front=_axle(group["front"]), rear=_axle(group["rear"]), **_figures_in(group, CAR_FIELDS),
+    )  # fmt: skip
+
+
+def _bar(group: dict[str, Any]) -> BarRecord:
+    numbers = enumerate(group["holes_mm"])
+    return BarRecord(
+        name=group["name"], maker=group["maker"], solid=group["solid"], plate_arms=group["plate_arms"],
+        rigid_bushings=group["rigid_bushings"],
+        holes=tuple(_figure(group, f"holes_mm[{i}]", HOLE_FIELD, number) for i, number in numbers),
+        **_figures_in(group, BAR_FIELDS),
+    )  # fmt: skip
+
+
+def _end(group: dict[str, Any]) -> EndSetting:
+    return EndSetting(
+        bar=_bar(group["bar"]), connected=group["connected"], hole_left=group["hole_left"] - 1,
+        hole_right=group["hole_right"] - 1, **_figures_in(group, END_FIELDS),
+    )  # fmt: skip
+
+
+def _setting(group: dict[str, Any]) -> Setting:
+    return Setting(group["name"], _end(group["front"]), _end(group["rear"]))
