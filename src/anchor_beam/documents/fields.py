@@ -48,6 +48,11 @@ class Field:
         """SI value of one unit of the document."""
         return SUFFIX[self.kind][1]
 
+    @property
+    def is_exact(self) -> bool:
+        """A wish or a count, with no spread and nothing to measure."""
+        return self.absolute == 0.0 and self.relative == 0.0
+
     def spread(self, figure: Figure) -> float:
         """One standard deviation [SI]."""
         if figure.spread is not None:

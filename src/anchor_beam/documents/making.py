@@ -76,6 +76,8 @@ def car_record(
     made: dict[str, Any] = figures(CAR_FIELDS, given, source)
     for name_of_typical in ("grip", "load_sensitivity"):
         made[name_of_typical] = Figure(made[name_of_typical].value, Provenance.TYPICAL)
+    for wish in ("window_low", "window_high"):  # a wish of the user: nothing to measure
+        made[wish] = Figure(made[wish].value, Provenance.MEASURED)
     return CarRecord(name=name, description=description, drive=drive, tyre=tyre, front=front, rear=rear, **made)
 
 

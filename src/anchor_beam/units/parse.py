@@ -83,6 +83,9 @@ def _factor(symbol: str, kind: Kind, place: str, text: str) -> float:
     key = symbol.lower().replace("⋅", "·").strip()
     if key in table:
         return table[key]
+    for unit in (UNITS[system][kind] for system in System):
+        if key == unit.symbol.lower():
+            return unit.si
     if kind is Kind.ACCELERATION or kind not in DIMENSIONS:
         raise InputError(place, f"“{symbol}” is not a unit for a {kind}.", got=text, accepts=EXAMPLES[kind])
     try:

@@ -86,7 +86,11 @@ class FigureField(QWidget):
         row.setSpacing(theme.px(4))
         row.addWidget(self.edit)
         row.addWidget(self._unit)
-        row.addWidget(self.mark)
+        if self._field.is_exact:
+            self.mark.hide()
+            row.addSpacing(self.mark.sizeHint().width())
+        else:
+            row.addWidget(self.mark)
         self.edit.setFixedWidth(theme.px(58 if compact else 66))
         self._unit.setFixedWidth(theme.px(24 if compact else 38))
         self.edit.returnPressed.connect(self._commit)

@@ -1,0 +1,274 @@
+"""The bench without a window: edits, results, ladder, bands, workings, what is said."""
+
+from __future__ import annotations
+
+import pickle
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from anchor_beam.bench import edits, workings
+from anchor_beam.bench.bands import bands
+from anchor_beam.bench.bench import Bench, Part
+from anchor_beam.bench.ladder import ladder
+from anchor_beam.bench.results import results
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.team import sorrel_finch, team
+from anchor_beam.documents.places import put
+from anchor_beam.documents.records import Figure, Provenance
+from anchor_beam.errors import AnchorBeamError, DocumentError, InputError, NoSolution, OutOfRange, Problem
+from anchor_beam.store.garage import Garage
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.words import balance as words
+from anchor_beam.words import faults
+
+OD = "bench.rear.bar.od"
+
+
+@pytest.fixture
+def bench(garage_path: Path) -> Iterator[Bench]:
+    with Garage(garage_path) as garage:
+        for file in team():
+            garage.add(file, "came with the demo")
+        yield Bench(garage)
+
+
+def test_an_edit_is_computed_saved_and_said(bench: Bench) -> None:
+    before = bench.shown.now.margin
+    heard: list[Part] = []
+    bench.listen(heard.append)
+    bench.do(edits.SetValue(OD, 0.020, "20 mm"))
+    assert bench.shown.now.margin < before
+    assert bench.said.act == "Rear bar, outer diameter"
+    assert "less push" in bench.said.consequence
+    assert Part.SETTING in heard[0]
+    assert bench.garage.open(bench.car_id).file.bench.rear.bar.od.typed == "20 mm"
+
+
+def test_a_refused_edit_changes_nothing(bench: Bench) -> None:
+    before = bench.shown
+    for bad in (
+        edits.SetValue(OD, 5.0),
+        edits.SetValue("car.corner_fl", -5.0),
+        edits.SetValue("bench.rear.bar.holes[2]", 0.5),
+        edits.SetHole(Axle.REAR, (Side.LEFT,), 9),
+        edits.Choose("car.name", "  "),
+        edits.SaveSetting(" "),
+        edits.UseSetting("nowhere"),
+        edits.PutBar(Axle.REAR, "Tidewright 25"),
+    ):
+        with pytest.raises(InputError):
+            bench.do(bad)
+    assert bench.shown is before
+    assert bench.garage.cars()[0].revisions == 1
+
+
+def test_typing_over_a_typical_value_makes_it_measured_and_a_step_does_not(bench: Bench) -> None:
+    place = "car.cg_height"
+    bench.do(edits.SetValue(place, 0.45, stepped=True))
+    assert bench.shown.file.car.cg_height.provenance is Provenance.TYPICAL
+    bench.do(edits.SetValue(place, 0.46, "460"))
+    assert bench.shown.file.car.cg_height.provenance is Provenance.MEASURED
+    bench.do(edits.SetProvenance(place, Provenance.GUESS))
+    assert bench.shown.file.car.cg_height.provenance is Provenance.GUESS
+
+
+def test_a_saved_setting_does_not_follow_the_bench(bench: Bench) -> None:
+    bench.do(edits.SaveSetting("mine"))
+    bench.do(edits.CompareWith("mine"))
+    bench.do(edits.SetValue(OD, 0.022))
+    assert bench.shown.reference.rear.K_theta < bench.shown.now.rear.K_theta
+    bench.do(edits.UseSetting("mine"))
+    assert bench.shown.now.margin == pytest.approx(bench.shown.reference.margin)
+    bench.do(edits.RemoveSetting("mine"))
+    assert bench.shown.file.reference == "standard"
+
+
+def test_undo_and_redo_say_what_they_did(bench: Bench) -> None:
+    before = bench.shown.now.margin
+    bench.do(edits.SetValue(OD, 0.020))
+    after = bench.shown.now.margin
+    bench.undo()
+    assert bench.shown.now.margin == pytest.approx(before)
+    assert bench.said.act == "Taken back: Rear bar, outer diameter"
+    assert "more push" in bench.said.consequence
+    bench.redo()
+    assert bench.shown.now.margin == pytest.approx(after)
+    bench.redo()
+    assert "as far as it goes" in bench.said.consequence
+
+
+def test_a_preview_is_not_saved_and_letting_go_is_one_revision(bench: Bench) -> None:
+    for mm in (17.5, 18.0, 18.5):
+        bench.preview(edits.SetValue(OD, mm / 1e3, stepped=True))
+    assert bench.garage.cars()[0].revisions == 1
+    bench.do(edits.SetValue(OD, 0.0185, stepped=True))
+    assert bench.garage.cars()[0].revisions == 2
+    assert "less push" in bench.said.consequence  # against what was there before the drag began
+    bench.preview(edits.SetValue(OD, 0.03, stepped=True))
+    bench.cancel_preview()
+    assert bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.0185)
+
+
+def test_levelling_a_link_takes_the_twist_out(bench: Bench) -> None:
+    assert abs(bench.shown.now.rear.rest_torque) > 20.0
+    bench.do(edits.LevelLink(Axle.REAR, tuple(Side)))
+    assert abs(bench.shown.now.rear.rest_torque) < 0.1
+    assert all(abs(side.off_level) < 1e-5 for side in bench.shown.now.rear.sides)
+    assert "hangs free" in bench.said.consequence
+
+
+def test_turns_of_the_adjuster_follow_the_threads(bench: Bench) -> None:
+    left = bench.shown.now.rear.sides[0]
+    assert left.turns == pytest.approx(-left.off_level / (2 * 0.00125))
+    bench.do(edits.Choose("car.rear.adjuster", "one threaded end"))
+    assert bench.shown.now.rear.sides[0].turns == pytest.approx(-left.off_level / 0.00125)
+    bench.do(edits.Choose("car.rear.adjuster", "fixed length"))
+    assert bench.shown.now.rear.sides[0].turns is None
+
+
+def test_a_link_that_does_not_reach_is_a_state_not_a_crash(bench: Bench) -> None:
+    bench.do(edits.SetValue("bench.rear.link_left", 0.9))
+    assert bench.shown.now.margin is None
+    assert "does not reach" in str(bench.shown.now.problem)
+    assert bench.said.consequence == "No balance can be worked out now."
+    bench.do(edits.SetValue("bench.rear.link_left", 0.09))
+    assert "known again" in bench.said.consequence
+
+
+def test_a_disconnected_bar_adds_nothing(bench: Bench) -> None:
+    with_bar = bench.shown.now
+    bench.do(edits.Choose("bench.rear.connected", False))
+    now = bench.shown.now
+    assert now.rear.roll_stiffness == 0.0
+    assert now.link_load(Axle.REAR) is None
+    assert now.margin > with_bar.margin
+    assert now.roll_gradient > with_bar.roll_gradient
+
+
+def test_holes_can_be_added_and_taken_away_but_not_the_last(bench: Bench) -> None:
+    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 2))
+    bench.do(edits.AddHole(Axle.REAR))
+    assert [round(hole.value * 1e3) for hole in bench.shown.file.bench.rear.bar.holes] == [12, 36, 60, 84]
+    for _ in range(3):
+        bench.do(edits.RemoveHole(Axle.REAR))
+    assert (bench.shown.file.bench.rear.hole_left, bench.shown.file.bench.rear.hole_right) == (0, 0)
+    with pytest.raises(InputError):
+        bench.do(edits.RemoveHole(Axle.REAR))
+
+
+def test_a_bar_from_the_rack_and_back_into_it(bench: Bench) -> None:
+    bench.do(edits.PutBar(Axle.REAR, "standard rear"))
+    assert bench.shown.file.bench.rear.hole_left == 0
+    bench.do(edits.Choose("bench.rear.bar.name", "mine"))
+    bench.do(edits.KeepBar(Axle.REAR))
+    assert [item.bar.name for item in bench.shown.file.rack][-1] == "mine"
+
+
+def test_the_ladder_holds_what_each_setting_gives_on_its_own(bench: Bench) -> None:
+    file = bench.shown.file
+    found = ladder(file.car, file.bench)
+    assert len(found.rungs) == 5 * 5  # three even pairs and two neighbours at each end
+    shares = [rung.rear_share for rung in found.rungs]
+    assert shares == sorted(shares)
+    for rung in (found.rungs[0], found.rungs[found.present], found.rungs[-1]):
+        there = results(file.car, edits.ReachRung(rung.front, rung.rear).apply(file).bench)
+        assert there.margin == pytest.approx(rung.margin, rel=1e-9)
+        assert there.rear_share == pytest.approx(rung.rear_share, rel=1e-9)
+    assert found.rungs[found.present].margin == pytest.approx(bench.shown.now.margin)
+
+
+def test_holes_out_of_reach_are_counted_not_dropped_silently() -> None:
+    file = put(sorrel_finch(), "bench.rear.link_left", Figure(0.45))
+    found = ladder(file.car, file.bench)
+    assert found.out_of_reach > 0
+    assert len(found.rungs) + found.out_of_reach == 25
+
+
+def test_better_known_inputs_shrink_the_band() -> None:
+    file = sorrel_finch()
+    wide = bands(file.car, file.bench)
+    surer = put(file, "car.rear.roll_centre_height", Figure(0.078, Provenance.MEASURED))
+    narrow = bands(surer.car, surer.bench)
+    assert narrow.margin < wide.margin
+    assert sum(share for _, share in wide.shares) == pytest.approx(1.0)
+    places = [place for place, _ in wide.shares]
+    assert "bench.rear.bar.od" in places
+    assert places.index("car.rear.roll_centre_height") < places.index("car.wheelbase")
+
+
+def test_the_band_through_the_linkage_is_what_moving_the_pick_up_does() -> None:
+    file = sorrel_finch()
+    share = dict(bands(file.car, file.bench).shares)["car.rear.pickup_ahead"]
+    spread = 0.15 * 0.005
+    there = [
+        results(put(file, "car.rear.pickup_ahead", Figure(0.222 + sign * spread)).car, file.bench).margin
+        for sign in (1, -1)
+    ]
+    moved = 0.5 * abs(there[0] - there[1])
+    assert moved == pytest.approx(bands(file.car, file.bench).margin * share**0.5, rel=0.05)
+
+
+def test_every_figure_has_a_working_that_ends_in_the_figure(bench: Bench) -> None:
+    bench.work_out_bands()
+    shown = bench.shown
+    expected = {
+        workings.margin: shown.now.margin, workings.roll_gradient: shown.now.roll_gradient,
+        workings.rear_share: shown.now.rear_share, workings.first_lift: shown.now.first_lift[1],
+        workings.twist_stiffness(Axle.REAR): shown.now.rear.K_theta,
+        workings.end_rate(Axle.FRONT): shown.now.front.end_rate,
+        workings.wheel_rate(Axle.REAR): shown.now.rear.wheel_rate,
+        workings.level_length(Axle.REAR, Side.LEFT): shown.now.rear.sides[0].level,
+        workings.link_load(Axle.FRONT): shown.now.link_load(Axle.FRONT)[1],
+        workings.stress(Axle.FRONT): shown.now.stress(Axle.FRONT),
+    }  # fmt: skip
+    for maker, value in expected.items():
+        working = maker(shown)
+        assert working.result.value == pytest.approx(value)
+        assert working.formula
+        assert working.source
+        assert all(Kind(term.kind) for term in working.terms)
+    assert workings.end_rate(Axle.REAR)(shown) is None  # staggered: there is no single end rate
+
+
+def test_units_are_kept_with_the_garage(bench: Bench) -> None:
+    bench.toggle_units()
+    assert Bench(bench.garage).units is System.US
+
+
+def test_an_empty_garage_has_nothing_on_the_bench(tmp_path: Path) -> None:
+    with Garage(tmp_path / "empty.sqlite3") as garage:
+        empty = Bench(garage)
+        assert empty.shown is None
+        with pytest.raises(AnchorBeamError, match="no car"):
+            empty.do(edits.SetValue(OD, 0.02))
+
+
+@pytest.mark.parametrize(("margin", "sigma", "start", "end"), [
+    (2.6, 1.1, "pushes, 2.6", "inside your window"), (-1.2, 0.4, "loose, 1.2", "looser than your window"),
+    (0.2, None, "neutral, 0.2", "unsure"), (7.5, 0.5, "pushes, 7.5", "more push than your window"),
+    (4.2, 1.0, "pushes, 4.2", "more push than your window, unsure"),
+])  # fmt: skip
+def test_the_verdict_in_words(margin: float, sigma: float | None, start: str, end: str) -> None:
+    text = words.verdict(margin, sigma, (0.5, 4.0), System.METRIC)
+    assert text.startswith(start)
+    assert text.endswith(end) or (end == "inside your window" and end in text)
+
+
+def test_errors_survive_pickling_and_carry_their_place_outward() -> None:
+    problems = [
+        InputError("wall", "Too thick.", got=3, accepts="less").within("bar"),
+        OutOfRange("od", "Outer diameter", got=0.5, low=0.003, high=0.12, kind="diameter").within("bar"),
+        NoSolution("link", "Does not reach.", accepts="more"),
+        DocumentError("Wrong.", (Problem("a.b", "Bad.", "good"),)),
+    ]
+    for problem in problems:
+        again = pickle.loads(pickle.dumps(problem))
+        assert type(again) is type(problem)
+        assert str(again) == str(problem)
+        assert again.place == problem.place
+    assert problems[0].place == "bar.wall"
+    assert faults.sentence(problems[1], System.US) == (
+        "Outer diameter cannot be 19.6850394\u00a0in. Accepted: 0.118 to 4.724\u00a0in."
+    )

@@ -1,0 +1,58 @@
+"""Every test gets its own data folder and the C locale; a thread left alive fails the test that made it."""
+
+from __future__ import annotations
+
+import os
+import threading
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+
+@pytest.fixture(autouse=True)
+def own_surroundings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    for name in ("XDG_DATA_HOME", "XDG_CONFIG_HOME", "XDG_CACHE_HOME", "HOME"):
+        folder = tmp_path / name.lower()
+        folder.mkdir()
+        monkeypatch.setenv(name, str(folder))
+    monkeypatch.setenv("LC_ALL", "C.UTF-8")
+
+
+@pytest.fixture(autouse=True)
+def no_thread_left() -> Iterator[None]:
+    before = set(threading.enumerate())
+    yield
+    left = [thread.name for thread in threading.enumerate() if thread not in before and not thread.daemon]
+    assert not left, f"threads left alive: {left}"
+
+
+@pytest.fixture
+def garage_path(tmp_path: Path) -> Path:
+    return tmp_path / "garage" / "garage.sqlite3"
+
+
+@pytest.fixture
+def open_desk(qtbot: object, garage_path: Path) -> Iterator[Callable[..., object]]:
+    """Opens a window on the garage at `garage_path`; called again it is a restart. See `support.desk.Desk`."""
+    from support.desk import Desk
+
+    desks: list[Desk] = []
+
+    def start(**how: object) -> Desk:
+        for desk in desks:
+            desk.close()
+        desks.append(Desk(qtbot, garage_path, **how))
+        return desks[-1]
+
+    yield start
+    for desk in desks:
+        desk.close()
+
+
+@pytest.fixture
+def desk(open_desk: Callable[..., object]) -> object:
+    """The demo garage in a window."""
+    return open_desk()
