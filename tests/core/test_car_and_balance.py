@@ -8,7 +8,6 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from support.references import CARS, bar_roll_stiffness, car
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.linear import respond
@@ -17,6 +16,7 @@ from anchor_beam.core.grip.balance import balance, load_transfer
 from anchor_beam.core.grip.tyre import grip
 from anchor_beam.core.uncertainty.propagate import first_order
 from anchor_beam.errors import InputError
+from support.references import CARS, bar_roll_stiffness, car
 
 COUPE = car(CARS[0]["ask"]["car"])
 BARS = np.array([bar_roll_stiffness(CARS[0]["ask"]["car"])])
@@ -38,9 +38,7 @@ def test_the_overturning_moment_is_carried_whole(front: float, rear: float) -> N
 
 def test_a_stiffer_rear_bar_moves_load_transfer_to_the_rear_and_margin_down() -> None:
     steps = np.linspace(0.0, 40e3, 9)
-    response = respond(
-        batch([COUPE]).spread_over(9), np.stack([np.full(9, float(BARS[0, 0])), steps], axis=-1)[None]
-    )
+    response = respond(batch([COUPE]).spread_over(9), np.stack([np.full(9, float(BARS[0, 0])), steps], axis=-1)[None])
     found = balance(response, MU, P)
     assert (np.diff(response.front_share[0]) < 0.0).all()
     assert (np.diff(found.margin[0]) < 0.0).all()

@@ -11,15 +11,17 @@ from typing import Any
 
 import jsonschema
 import pytest
-from support.references import BARS
 
 from anchor_beam.cli.main import main
 from anchor_beam.documents.asks import schema
+from support.references import BARS
 
 QUESTION = BARS[0]["ask"]
 
 
-def solve(document: object, tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> tuple[int, dict[str, Any] | None, str]:
+def solve(
+    document: object, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> tuple[int, dict[str, Any] | None, str]:
     path = tmp_path / "ask.json"
     path.write_text(document if isinstance(document, str) else json.dumps(document))
     code = main(["solve", str(path)])
@@ -134,7 +136,9 @@ def run(*arguments: str, text: str = "") -> subprocess.CompletedProcess[str]:
         "heavy = {name.partition('.')[0] for name in sys.modules} & {'PySide6', 'pyqtgraph', 'reportlab', 'sqlite3'}\n"
         "print('heavy:', sorted(heavy), file=sys.stderr); sys.exit(code)"
     )
-    return subprocess.run([sys.executable, "-c", watch, *arguments], input=text, capture_output=True, text=True, check=False)
+    return subprocess.run(
+        [sys.executable, "-c", watch, *arguments], input=text, capture_output=True, text=True, check=False
+    )
 
 
 def test_standard_input_works_without_a_display_and_without_qt() -> None:

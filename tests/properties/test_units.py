@@ -84,7 +84,12 @@ def test_our_factors_are_pints_factors() -> None:
             as_force = kind in (Kind.FORCE, Kind.TORQUE, Kind.RATE)
             parts = [(forces if as_force else names).get(part, names.get(part, part)) for part in words.split("/")]
             parts = ["*".join(forces.get(p, p) if as_force else p for p in part.split("*")) for part in parts]
-            units = "/".join(parts).replace("nm", "newton*meter").replace("kn", "kilonewton").replace("kgf", "kilogram_force")
+            units = (
+                "/".join(parts)
+                .replace("nm", "newton*meter")
+                .replace("kn", "kilonewton")
+                .replace("kgf", "kilogram_force")
+            )
             units = "/".join("newton" + u[1:] if u == "n" or u.startswith("n*") else u for u in units.split("/"))
             value = registry.Quantity(1.0, units).to(DIMENSIONS[kind]).magnitude
             assert value == pytest.approx(factor, rel=1e-6), (kind, symbol)

@@ -8,9 +8,9 @@ from __future__ import annotations
 import json
 
 import pytest
-from support.references import BARS
 
 from anchor_beam.headless.solve import ANSWERED, answer_text
+from support.references import BARS
 
 WITHIN = 1e-3
 

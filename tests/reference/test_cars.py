@@ -6,11 +6,11 @@ import math
 
 import numpy as np
 import pytest
-from support.references import CARS, bar_roll_stiffness, car
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.linear import LinearResponse, respond
 from anchor_beam.core.car.model import batch
+from support.references import CARS, bar_roll_stiffness, car
 
 
 @pytest.fixture(params=CARS, ids=lambda case: case["name"])

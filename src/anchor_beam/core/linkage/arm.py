@@ -101,11 +101,13 @@ def level_length(chain: Chain) -> FloatArray:
 def square_length(chain: Chain) -> FloatArray:
     """Link length (...) [m] that puts the link square to the arm; NaN where the pick-up is closer than the hole.
 
-    Source: r . (Q - tip) = 0, so L^2 = |Q - P|^2 - r^2.
+    Source: r . (Q - tip) = 0, so L^2 = |Q - P|^2 - r^2, which exists where the part of Q - P in the arm's plane
+    reaches r.
     """
     r2 = (chain.radius**2).sum(axis=-1)
-    reach = (chain.pickup**2).sum(axis=-1) - r2
-    return np.sqrt(np.where(reach > 0.0, reach, np.nan))
+    aside = (chain.pickup * chain.axis).sum(axis=-1)
+    in_plane = (chain.pickup**2).sum(axis=-1) - aside**2
+    return np.sqrt(np.where(in_plane >= r2, in_plane + aside**2 - r2, np.nan))
 
 
 def require_assembled(where: ArmPosition, place: str, chain: Chain, length: float) -> None:

@@ -29,6 +29,7 @@ class Beam(QWidget):
         super().__init__()
         self._bridge, self._theme = bridge, bridge.theme
         self._margin = 0.0
+        self._margin_known = False  # it settles from what was there, not from nothing
         self._settling = QVariantAnimation(self)
         self._settling.setDuration(SETTLE)
         self._settling.setEasingCurve(QEasingCurve.Type.OutCubic)
@@ -62,12 +63,13 @@ class Beam(QWidget):
         self.setAccessibleName(f"balance: {self._words()}")
         self._settling.stop()
         if goal is not None and goal != self._margin:
-            if _moves(self):
+            if self._margin_known and _moves(self):
                 self._settling.setStartValue(self._margin)
                 self._settling.setEndValue(goal)
                 self._settling.start()
             else:
                 self._margin = goal
+        self._margin_known = goal is not None
         self.update()
 
     def _settle_to(self, margin: float) -> None:

@@ -37,9 +37,9 @@ class Header(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(16), theme.px(4), theme.px(10), theme.px(2))
         row.setSpacing(theme.px(10))
-        self._setting, self._against = QComboBox(), QComboBox()
-        self._setting.setAccessibleName("setting on the bench")
-        self._against.setAccessibleName("compared with")
+        self.setting, self.against = QComboBox(), QComboBox()
+        self.setting.setAccessibleName("setting on the bench")
+        self.against.setAccessibleName("compared with")
         self.keep = QPushButton("keep as…")
         self.keep.setFont(theme.font(Size.SMALL))
         self.keep.setToolTip("keep the setting on the bench under a name (Ctrl+S)")
@@ -58,15 +58,15 @@ class Header(QWidget):
             figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
         self.figures[3].asked.connect(self._open_load)
         self.beam.asked.connect(lambda: self._open(workings.margin, self.beam))
-        self._setting.activated.connect(self._use)
-        self._against.activated.connect(self._compare)
+        self.setting.activated.connect(self._use)
+        self.against.activated.connect(self._compare)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
 
     def _names(self) -> QVBoxLayout:
         theme = self._bridge.theme
         column = QVBoxLayout()
         column.setSpacing(theme.px(1))
-        for words, box, bold in (("setting", self._setting, True), ("against", self._against, False)):
+        for words, box, bold in (("setting", self.setting, True), ("against", self.against, False)):
             label = QLabel(words)
             label.setFont(theme.font(Size.SMALL))
             box.setFont(theme.font(Size.NORMAL, bold=bold))
@@ -90,23 +90,23 @@ class Header(QWidget):
             if changed and shown.file.bench.name in names
             else shown.file.bench.name
         )
-        with QSignalBlocker(self._setting):
-            self._setting.clear()
-            self._setting.addItems([title] if changed else [])
-            self._setting.addItems(names)
-            self._setting.setCurrentIndex(0 if changed else names.index(title))
-        with QSignalBlocker(self._against):
-            self._against.clear()
-            self._against.addItems(names or ["nothing kept yet"])
-            self._against.setCurrentIndex(names.index(shown.file.reference) if shown.file.reference in names else 0)
-            self._against.setEnabled(bool(names))
+        with QSignalBlocker(self.setting):
+            self.setting.clear()
+            self.setting.addItems([title] if changed else [])
+            self.setting.addItems(names)
+            self.setting.setCurrentIndex(0 if changed else names.index(title))
+        with QSignalBlocker(self.against):
+            self.against.clear()
+            self.against.addItems(names or ["nothing kept yet"])
+            self.against.setCurrentIndex(names.index(shown.file.reference) if shown.file.reference in names else 0)
+            self.against.setEnabled(bool(names))
         for figure, headline in zip(self.figures, headlines(shown), strict=True):
             figure.set_text(_text(headline, shown.file.reference, self._bridge.bench.units))
 
     def _use(self, index: int) -> None:
         shown = self._bridge.bench.shown
         if shown is not None:
-            offset = self._setting.count() - len(shown.file.settings)
+            offset = self.setting.count() - len(shown.file.settings)
             if index >= offset:
                 self._bridge.ask_or_complain(UseSetting(shown.file.settings[index - offset].name))
 

@@ -45,7 +45,6 @@ class Rail(QWidget):
             if name == "Garage":
                 column.addStretch()
             button = StageButton(theme, name)
-            button.setShortcut(f"Ctrl+{i + 1}")
             button.setToolTip(f"{name} (Ctrl+{i + 1})")
             group.addButton(button)
             button.clicked.connect(lambda _=False, n=name: self.chosen.emit(n))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 
 from PySide6.QtGui import QCloseEvent, QKeySequence, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
@@ -99,6 +100,8 @@ class Window(QMainWindow):
             "Ctrl+O": self.files.import_car,
             "Ctrl+Q": self.close,
         }
+        for number, stage in enumerate(STAGES, 1):
+            acts[f"Ctrl+{number}"] = partial(self.show_stage, stage)
         for keys, act in acts.items():
             QShortcut(QKeySequence(keys), self).activated.connect(act)
 

@@ -91,7 +91,7 @@ class Theme(QObject):
 
 def _system_scale() -> float:
     """1.0 at the usual 12 px system font."""
-    info = QApplication.font()
+    info = QFontDatabase.systemFont(QFontDatabase.SystemFont.GeneralFont)
     pixels = info.pixelSize() if info.pixelSize() > 0 else info.pointSizeF() * 96.0 / 72.0
     return max(0.8, pixels / 12.0)
 

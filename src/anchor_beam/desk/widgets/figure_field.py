@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
+from PySide6.QtCore import QEvent, Qt, Signal
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QKeySequence, QWheelEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -31,6 +31,14 @@ class _Edit(QLineEdit):
     asked = Signal()
     source_asked = Signal()
     focused = Signal(bool)
+
+    def event(self, event: QEvent) -> bool:
+        """Leave undo and redo to the bench unless something half typed is there to take back."""
+        if event.type() is QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent) and not self.isModified():
+            if event.matches(QKeySequence.StandardKey.Undo) or event.matches(QKeySequence.StandardKey.Redo):
+                event.ignore()
+                return True
+        return super().event(event)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key, step = event.key(), 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1

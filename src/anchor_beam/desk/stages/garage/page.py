@@ -49,13 +49,13 @@ class GaragePage(QWidget):
         scroll.setWidgetResizable(True)
         scroll.setFrameShape(QFrame.Shape.NoFrame)
         scroll.setWidget(holder)
-        self._empty = QLabel(WELCOME)
-        self._empty.setWordWrap(True)
-        self._empty.setFont(bridge.theme.font(Size.LARGE))
+        self.welcome = QLabel(WELCOME)
+        self.welcome.setWordWrap(True)
+        self.welcome.setFont(bridge.theme.font(Size.LARGE))
         pad = bridge.theme.px(60)
-        self._empty.setContentsMargins(pad, pad, pad, pad)
+        self.welcome.setContentsMargins(pad, pad, pad, pad)
         left = QVBoxLayout()
-        left.addWidget(self._empty)
+        left.addWidget(self.welcome)
         left.addWidget(scroll, stretch=1)
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
@@ -74,7 +74,7 @@ class GaragePage(QWidget):
         for i, row in enumerate(self.rows):
             row.opened.connect(self._open)
             self._list.insertWidget(i, row)
-        self._empty.setVisible(not self.rows)
+        self.welcome.setVisible(not self.rows)
 
     def _open(self, car: int) -> None:
         if self._bridge.attempt(lambda: self._bridge.bench.open(car)):
@@ -105,11 +105,11 @@ class GaragePanel(Panel):
         self._about.setFont(self.theme.font(Size.SMALL))
         self.layouts.currentIndexChanged.connect(self._describe)
         self._describe()
-        self._caution = Caution(self.theme)
+        self.caution = Caution(self.theme)
         self.make = QPushButton("Make this car")
         self.make.clicked.connect(self._make)
         self.name.returnPressed.connect(self._make)
-        self.add(self._caution)
+        self.add(self.caution)
         self.add(self.make)
         self.gap()
         self.heading("Files", large=True)
@@ -126,10 +126,10 @@ class GaragePanel(Panel):
         self._put_away = QPushButton("Put this car away")
         self._put_away.clicked.connect(self._archive)
         self.add(self._put_away)
-        self._archived = QComboBox()
-        self._archived.setAccessibleName("bring a car back")
-        self._archived.activated.connect(self._restore)
-        self.add(self._archived)
+        self.away = QComboBox()
+        self.away.setAccessibleName("bring a car back")
+        self.away.activated.connect(self._restore)
+        self.add(self.away)
         self.finish()
         bridge.listen(self, to=Part.GARAGE | Part.CAR, then=self._show)
 
@@ -140,10 +140,10 @@ class GaragePanel(Panel):
     def _make(self) -> None:
         name = self.name.text().strip()
         if not name:
-            self._caution.say("The car needs a name, any text will do.")
+            self.caution.say("The car needs a name, any text will do.")
             self.name.setFocus()
             return
-        self._caution.say(None)
+        self.caution.say(None)
         file = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
         if self._bridge.attempt(lambda: self._bridge.bench.add(file, "made from a typical layout")):
             self.name.clear()
@@ -161,10 +161,10 @@ class GaragePanel(Panel):
 
     def _show(self) -> None:
         away = self._bridge.bench.archived
-        self._archived.clear()
-        self._archived.addItem("bring a car back…" if away else "no car is put away")
-        self._archived.addItems([listed.file.car.name for listed in away])
-        self._archived.setEnabled(bool(away))
+        self.away.clear()
+        self.away.addItem("bring a car back…" if away else "no car is put away")
+        self.away.addItems([listed.file.car.name for listed in away])
+        self.away.setEnabled(bool(away))
         has_car = self._bridge.bench.car_id is not None
         for button in (*self._needs_car, self._put_away):
             button.setEnabled(has_car)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.bench import workings
 from anchor_beam.bench.bench import Part
@@ -43,8 +43,8 @@ class LinksPanel(Panel):
         self.row("Arms point", ChoiceBox(bridge, f"car.{axle}.arms", ArmDirection, f"{axle} arms point"))
         for name in PICKUP:
             self.row(LABELS[name], FigureField(bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}"))
-        self._differ = Caution(self.theme)
-        self.add(self._differ)
+        self.differ = Caution(self.theme)
+        self.add(self.differ)
         self.gap()
         self.heading("Adjuster")
         self.row("Link has", ChoiceBox(bridge, f"car.{axle}.adjuster", Adjuster, f"{axle} link adjuster"))
@@ -68,9 +68,11 @@ class LinksPanel(Panel):
         row = QHBoxLayout(holder)
         row.setContentsMargins(0, self.theme.px(4), 0, 0)
         row.setSpacing(self.theme.px(6))
-        choices = (("Level left", (Side.LEFT,)), ("Level right", (Side.RIGHT,)), ("Level both", tuple(Side)))
-        for text, sides in choices:
+        row.addWidget(QLabel("Set level"))
+        row.addStretch()
+        for text, sides in (("left", (Side.LEFT,)), ("right", (Side.RIGHT,)), ("both", tuple(Side))):
             button = QPushButton(text)
+            button.setAccessibleName(f"set the {self._axle} link level: {text}")
             edit = LevelLink(self._axle, sides)
             button.clicked.connect(lambda _=False, e=edit: self._bridge.ask_or_complain(e))
             row.addWidget(button)
@@ -95,7 +97,7 @@ class LinksPanel(Panel):
         self._pitch.setVisible(record.adjuster is not Adjuster.FIXED)
         left, right = record.pickup_height_left, record.pickup_height_right
         spread = field_at(f"car.{self._axle}.pickup_height_left").spread(left)
-        self._differ.say(sides_differ(left.value, right.value, spread, units))
+        self.differ.say(sides_differ(left.value, right.value, spread, units))
         end = shown.now.end(self._axle)
         before = shown.reference.end(self._axle) if shown.reference else None
         for side in Side:

@@ -1,0 +1,150 @@
+"""Figure fields in the real window: what may be typed, what is refused and how, keys, units, sources."""
+
+from __future__ import annotations
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QAction
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QMenu
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.records import Provenance
+from support.desk import Desk
+
+OD, WALL = "bench.rear.bar.od", "bench.rear.bar.wall"
+
+
+@pytest.fixture
+def bars(desk: Desk) -> Desk:
+    desk.stage("Bars")
+    return desk
+
+
+@pytest.mark.parametrize(("text", "mm"), [
+    ("23.8 mm", 23.8), ("15/16 in", 23.8125), ("23,8", 23.8), ('1 1/16"', 26.9875), ("2.2 cm", 22.0),
+])  # fmt: skip
+def test_mixed_units_are_taken(bars: Desk, text: str, mm: float) -> None:
+    bars.type(bars.field(OD), text)
+    assert bars.bench.shown.file.bench.rear.bar.od.value * 1e3 == pytest.approx(mm)
+    assert bars.field(OD).note is None
+
+
+@pytest.mark.parametrize(("place", "text", "words"), [
+    (OD, "20 N", "N is a unit of force"),
+    (OD, "thick", "does not start with a number"),
+    (OD, "-3", "Outer diameter cannot be −3.0\u00a0mm. Accepted: 3.0 to 120.0\u00a0mm"),
+    (OD, "1,470", "read in two ways"),
+    ("bench.rear.bar.arm_length", "5", "Arm length cannot be 5\u00a0mm"),
+    ("bench.rear.bar.pivot_spacing", "1500", "straight of the centre"),
+    ("bench.rear.bar.holes[2]", "240", "beyond the arm"),
+    ("bench.rear.bar.drop", "246", "cannot drop by its own length"),
+])  # fmt: skip
+def test_what_is_wrong_stays_in_the_field_with_a_note_and_nothing_moves(
+    bars: Desk, place: str, text: str, words: str
+) -> None:
+    before, revisions = bars.bench.shown.file, bars.garage.cars()[0].revisions
+    field = bars.field(place)
+    shown_before = field.edit.text()
+    bars.type(field, text)
+    assert field.note.isVisible()
+    assert words in field.note.text()
+    assert field.edit.text() == text
+    assert words in field.edit.accessibleDescription()
+    assert bars.bench.shown.file is before
+    assert bars.garage.cars()[0].revisions == revisions
+    bars.press(Qt.Key.Key_Escape)
+    assert not field.note.isVisible()
+    assert field.edit.text() == shown_before
+
+
+def test_a_wall_larger_than_the_radius(bars: Desk) -> None:
+    bars.window.page("Bars").tabs.choose(Axle.FRONT)
+    bars.settle()
+    field = bars.field("bench.front.bar.wall")
+    bars.type(field, "13")
+    assert "leaves no bore" in field.note.text()
+    bars.type(field, "3.5")
+    assert not field.note.isVisible()
+    assert bars.bench.shown.file.bench.front.bar.wall.value == pytest.approx(0.0035)
+
+
+def test_an_absurd_but_legal_value_is_taken_and_said(bars: Desk) -> None:
+    bars.type(bars.field(OD), "100")
+    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.1)
+    assert "unusual" in bars.field(OD).edit.toolTip()
+    assert bars.bench.shown.now.margin is not None
+
+
+def test_leaving_the_field_commits_as_enter_does(bars: Desk) -> None:
+    bars.type(bars.field(OD), "19.5", enter=False)
+    bars.press(Qt.Key.Key_Tab)
+    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.0195)
+
+
+def test_up_and_down_step_and_shift_steps_by_ten(bars: Desk) -> None:
+    field = bars.field(OD)
+    bars.click(field.edit)
+    bars.press(Qt.Key.Key_Up)
+    bars.press(Qt.Key.Key_Up)
+    assert field.edit.text() == "17.2"
+    bars.press(Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
+    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.0162)
+
+
+def test_one_key_changes_all_units_and_a_fraction_stays_a_fraction(bars: Desk) -> None:
+    bars.type(bars.field(OD), "15/16 in")
+    assert bars.field(OD).edit.text() == "23.8125"  # in hand: all digits, in the unit beside it
+    bars.press(Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
+    assert bars.field(OD).edit.text() == "15/16"
+    bars.press(Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
+    bars.click(bars.field("bench.rear.bar.arm_length").edit)
+    assert bars.field(OD).edit.text() == "23.8"
+    assert bars.bench.shown.file.bench.rear.bar.od.typed == "15/16 in"
+
+
+def test_opening_and_closing_a_field_changes_nothing(bars: Desk) -> None:
+    bars.type(bars.field(OD), "15/16 in")
+    revisions = bars.garage.cars()[0].revisions
+    for place in (OD, "bench.rear.bar.splay", OD):
+        bars.click(bars.field(place).edit)
+        bars.press(Qt.Key.Key_Return)
+        bars.press(Qt.Key.Key_Tab)
+    assert bars.garage.cars()[0].revisions == revisions
+
+
+def test_the_source_of_a_value_is_chosen_from_its_mark(bars: Desk) -> None:
+    field = bars.field(OD)
+    assert field.mark.provenance is Provenance.MAKER
+    bars.click(field.edit)
+    bars.press(Qt.Key.Key_F2)
+    menu = field.mark.findChild(QMenu)
+    action = next(a for a in menu.findChildren(QAction) if a.text() == "measured")
+    QTest.mouseClick(menu, Qt.MouseButton.LeftButton, pos=menu.actionGeometry(action).center())
+    bars.settle()
+    assert bars.bench.shown.file.bench.rear.bar.od.provenance is Provenance.MEASURED
+    assert field.mark.provenance is Provenance.MEASURED
+
+
+def test_f1_opens_what_is_known_about_the_input_and_escape_gives_focus_back(bars: Desk) -> None:
+    field = bars.field(OD)
+    bars.click(field.edit)
+    bars.press(Qt.Key.Key_F1)
+    assert bars.window.working.isVisible()
+    assert "Outer diameter" in bars.window.working.accessibleName()
+    bars.press(Qt.Key.Key_Escape)
+    assert not bars.window.working.isVisible()
+    assert field.edit.hasFocus()
+
+
+def test_solid_hides_the_wall_and_tube_brings_it_back(bars: Desk) -> None:
+    from PySide6.QtWidgets import QCheckBox
+
+    panel = bars.window.page("Bars").panel(Axle.REAR)
+    solid = next(box for box in panel.findChildren(QCheckBox) if box.text() == "solid")
+    stiff = bars.bench.shown.now.rear.K_theta
+    QTest.mouseClick(solid, Qt.MouseButton.LeftButton, pos=solid.rect().center() - solid.rect().center() / 1.2)
+    bars.settle()
+    assert bars.bench.shown.file.bench.rear.bar.solid is False
+    assert bars.field(WALL).isVisible()
+    assert bars.bench.shown.now.rear.K_theta < stiff

@@ -1,0 +1,106 @@
+"""The look that can be checked by numbers: contrast, the two axle hues, nothing clipped, both themes painted."""
+
+from __future__ import annotations
+
+import itertools
+
+import numpy as np
+import pytest
+from PySide6.QtGui import QColor, QFontDatabase, QFontMetricsF
+from PySide6.QtWidgets import QLabel, QPushButton, QWidget
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours, contrast
+from anchor_beam.drawings.shapes import Size
+from support.desk import Desk
+
+GROUNDS = ("ground", "sheet", "panel")
+# Machado, Oliveira, Fernandes 2009: severity 1.0, on linear RGB.
+BLINDNESS = {
+    "protan": [[0.152286, 1.052583, -0.204868], [0.114503, 0.786281, 0.099216], [-0.003882, -0.048116, 1.051998]],
+    "deutan": [[0.367322, 0.860646, -0.227968], [0.280085, 0.672501, 0.047413], [-0.011820, 0.042940, 0.968881]],
+    "tritan": [[1.255528, -0.076749, -0.178779], [-0.078411, 0.930809, 0.147602], [0.004733, 0.691367, 0.303900]],
+}
+
+
+@pytest.mark.parametrize("colours", [LIGHT, DARK], ids=["light", "dark"])
+def test_text_and_shapes_stand_out_from_every_ground(colours: Colours) -> None:
+    for ground in GROUNDS:
+        behind = getattr(colours, ground)
+        for text in ("ink", "soft", "warning"):
+            assert contrast(getattr(colours, text), behind) >= 4.5, (text, ground)
+        for shape in ("front", "rear", "grab"):
+            assert contrast(getattr(colours, shape), behind) >= 3.0, (shape, ground)
+
+
+def _lab(colour: str, matrix: list[list[float]] | None) -> np.ndarray:
+    channels = np.array([int(colour[i : i + 2], 16) / 255.0 for i in (1, 3, 5)])
+    linear = np.where(channels <= 0.04045, channels / 12.92, ((channels + 0.055) / 1.055) ** 2.4)
+    if matrix is not None:
+        linear = np.clip(np.array(matrix) @ linear, 0.0, 1.0)
+    xyz = np.array([[0.4124, 0.3576, 0.1805], [0.2126, 0.7152, 0.0722], [0.0193, 0.1192, 0.9505]]) @ linear
+    f = np.cbrt(xyz / np.array([0.9505, 1.0, 1.089]))
+    return np.array([116 * f[1] - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2])])
+
+
+@pytest.mark.parametrize("colours", [LIGHT, DARK], ids=["light", "dark"])
+@pytest.mark.parametrize("sight", [None, *BLINDNESS], ids=["full", *BLINDNESS])
+def test_front_and_rear_are_told_apart_by_every_eye(colours: Colours, sight: str | None) -> None:
+    matrix = BLINDNESS[sight] if sight else None
+    assert np.linalg.norm(_lab(colours.front, matrix) - _lab(colours.rear, matrix)) > 20.0
+
+
+def test_the_shipped_family_is_loaded_with_even_figures(desk: Desk) -> None:
+    assert "B612" in QFontDatabase.families()
+    metrics = QFontMetricsF(desk.bridge.theme.font(Size.NORMAL))
+    assert len({metrics.horizontalAdvance(figure) for figure in "0123456789"}) == 1
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_every_stage_is_painted_in_its_colours(open_desk, theme: str) -> None:
+    desk = open_desk(theme=theme)
+    colours = LIGHT if theme == "light" else DARK
+    for name in ("Car", "Bars", "Links"):
+        desk.stage(name)
+        desk.qtbot.wait(250)
+        image = desk.picture()
+        seen = {
+            image.pixelColor(x, y).name() for x in range(0, image.width(), 3) for y in range(0, image.height(), 3)
+        }
+        wanted = {QColor(colour).name() for colour in (colours.sheet, colours.ink, colours.rear)}
+        assert wanted <= seen, name
+
+
+def test_no_label_or_button_is_cut_off(open_desk) -> None:
+    desk = open_desk()
+    for name in ("Car", "Bars", "Links", "Garage"):
+        page = desk.stage(name)
+        for widget in page.findChildren(QWidget):
+            if isinstance(widget, QPushButton | QLabel) and widget.isVisible() and widget.text():
+                assert widget.height() >= widget.minimumSizeHint().height() - 1, (name, widget.text())
+                if isinstance(widget, QPushButton):
+                    assert widget.width() >= widget.minimumSizeHint().width() - 1, (name, widget.text())
+
+
+def test_fields_on_the_drawing_do_not_lie_on_each_other(desk: Desk) -> None:
+    from anchor_beam.desk.widgets.figure_field import FigureField
+
+    for name in ("Car", "Bars", "Links"):
+        page = desk.stage(name)
+        fields = [f for f in page.findChildren(FigureField) if f.isVisible()]
+        for one, other in itertools.combinations(fields, 2):
+            if one.parent() is other.parent():
+                assert not one.geometry().intersects(other.geometry()), (name, one.place, other.place)
+
+
+def test_the_theme_changes_by_a_key_without_a_restart(desk: Desk) -> None:
+    before = desk.picture().pixelColor(300, 300)
+    desk.click(desk.window.line.look)
+    assert desk.bridge.theme.dark
+    assert desk.picture().pixelColor(300, 300) != before
+
+
+def test_front_and_rear_tabs_name_their_axle(desk: Desk) -> None:
+    tabs = desk.stage("Links").tabs
+    assert [button.accessibleName() for button in tabs.buttons.values()] == ["Front links", "Rear links"]
+    assert list(tabs.buttons) == list(Axle)

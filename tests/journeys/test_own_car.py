@@ -1,0 +1,122 @@
+"""A user's own car, from nothing to a complete one, without touching a file."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QComboBox
+
+from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
+from anchor_beam.documents.places import unmeasured
+from support.desk import Desk
+
+CAR_PLACES = {f"car.{field.name}" for field in CAR_FIELDS}
+AXLE_PLACES = {f"car.{axle}.{field.name}" for axle in Axle for field in AXLE_FIELDS}
+BAR_PLACES = {f"bench.{axle}.bar.{field.name}" for axle in Axle for field in BAR_FIELDS}
+LINK_PLACES = {f"bench.{axle}.link_{side}" for axle in Axle for side in ("left", "right")}
+
+
+def make(desk: Desk, name: str, layout: int = 0) -> None:
+    """A new car from a typical layout, by mouse and keys."""
+    panel = desk.stage("Garage").panel
+    panel.layouts.setCurrentIndex(layout)
+    QTest.keyClicks(panel.name, name)
+    desk.click(panel.make)
+
+
+def test_an_empty_garage_teaches_and_a_new_car_comes_from_a_layout(open_desk) -> None:
+    desk: Desk = open_desk(cars=())
+    assert desk.window.rail.buttons["Garage"].isChecked()
+    assert not desk.window.rail.buttons["Bars"].isEnabled()
+    page = desk.window.page("Garage")
+    assert page.welcome.isVisible()
+    assert "Start from a typical layout" in page.welcome.text()
+    desk.click(page.panel.make)
+    assert "needs a name" in page.panel.caution.text()
+    make(desk, "Old Number Nine", layout=1)
+    assert desk.bench.shown.file.car.name == "Old Number Nine"
+    assert desk.window.rail.buttons["Car"].isChecked()
+    assert desk.window.windowTitle().startswith("Old Number Nine")
+
+
+def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
+    """No field of the table is without a place in the window, for a live axle and plate arms too."""
+    desk: Desk = open_desk(cars=())
+    make(desk, "Complete", layout=4)
+    seen = set()
+
+    def look() -> None:
+        desk.settle()
+        seen.update(f.place for f in desk.window.findChildren(FigureField) if f.isVisibleTo(desk.window))
+
+    for axle in Axle:
+        desk.stage("Car")
+        box = next(
+            b for b in desk.window.page("Car").findChildren(ChoiceBox) if b.accessibleName() == f"{axle} axle kind"
+        )
+        choose(desk, box, AxleKind.LIVE)
+        look()
+        bars = desk.stage("Bars")
+        bars.tabs.choose(axle)
+        look()
+        for name in ("solid", "plate arms"):
+            switch = next(s for s in bars.panel(axle).findChildren(type(bars.panel(axle).tie)) if s.text() == name)
+            QTest.mouseClick(
+                switch, Qt.MouseButton.LeftButton, pos=switch.rect().topLeft() + switch.rect().center() / 8
+            )
+        look()
+        links = desk.stage("Links")
+        links.tabs.choose(axle)
+        choose(desk, next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} link adjuster"),
+               "opposite threads")  # fmt: skip
+        look()
+    assert seen >= CAR_PLACES | AXLE_PLACES | BAR_PLACES | LINK_PLACES
+    assert {"bench.front.bar.holes[0]", "bench.rear.bar.holes[0]"} <= seen
+
+
+def choose(desk: Desk, box: QComboBox, option: str) -> None:
+    """Choose by keys: the box moves and acts as under a hand."""
+    index = box.findText(str(option))
+    box.setFocus()
+    while box.currentIndex() != index:
+        QTest.keyClick(box, Qt.Key.Key_Down if box.currentIndex() < index else Qt.Key.Key_Up)
+        desk.settle()
+
+
+def test_measuring_turns_the_marks_and_the_count_on_the_rail(open_desk) -> None:
+    desk: Desk = open_desk(cars=())
+    make(desk, "Mine")
+    before = unmeasured(desk.bench.shown.file.car)
+    assert f"{before} to measure" in desk.window.rail.buttons["Car"].accessibleDescription()
+    for place, text in (("car.corner_fl", "391 kg"), ("car.corner_fr", "862 lb"), ("car.wheelbase", "8' 5 3/4\"")):
+        desk.type(desk.field(place), text)
+    assert unmeasured(desk.bench.shown.file.car) == before - 3
+    assert f"{before - 3} to measure" in desk.window.rail.buttons["Car"].accessibleDescription()
+    assert abs(desk.bench.shown.file.car.wheelbase.value - 2.58445) < 1e-9
+
+
+def test_a_car_put_away_can_be_brought_back(open_desk) -> None:
+    desk: Desk = open_desk()
+    panel = desk.stage("Garage").panel
+    desk.click(desk.button("Put this car away"))
+    assert [listed.file.car.name for listed in desk.bench.cars] == ["Wicken Estate", "Harrow Half-ton"]
+    assert desk.bench.shown.file.car.name == "Wicken Estate"
+    panel.away.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    assert len(desk.bench.cars) == 3
+
+
+def test_another_car_is_opened_by_enter_on_its_row(open_desk) -> None:
+    desk: Desk = open_desk()
+    desk.stage("Garage").rows[2].setFocus()
+    desk.press(Qt.Key.Key_Return)
+    assert desk.bench.shown.file.car.name == "Harrow Half-ton"
+    desk.stage("Links").tabs.choose(Axle.FRONT)
+    desk.settle()
+    caution = desk.window.page("Links").panels[Axle.FRONT].differ
+    assert caution.isVisible()
+    assert "9.0\u00a0mm" in caution.text()
+    assert "Look for a bent part" in caution.text()
