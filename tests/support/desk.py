@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QCoreApplication, QEvent, QPoint, Qt
 from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton, QWidget
@@ -62,7 +62,7 @@ class Desk:
             self.settle()
             self.garage.close()
             self.window.deleteLater()
-            self.settle()
+            QCoreApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
 
     # looking
 

@@ -8,14 +8,11 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.bench.results import end_result
-from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.car.model import batch
 from anchor_beam.core.grip.balance import balance
-from anchor_beam.core.linkage.arm import position
-from anchor_beam.core.linkage.tape import chain
-from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import car_input, pickup
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.physics import car_input
 from anchor_beam.documents.records import CarRecord, Setting
 
 Holes = tuple[int, int]
@@ -72,13 +69,11 @@ def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, floa
     now = (end.hole_left, end.hole_right)
     if not end.connected:
         return {now: 0.0}
-    bar = end_result(record, end, axle).bar
-    ratio: list[FloatArray] = [
-        position(chain(bar, side, pickup(record, side)), end.link(side).value).motion_ratio for side in Side
-    ]
+    found = end_result(record, end, axle)
+    ratio, K_theta = found.motion_ratios, found.bar.K_theta
     n = len(end.bar.holes)
     pairs = [*((i, i) for i in range(n)), *((i, i + 1) for i in range(n - 1))]
     if now not in pairs:
         pairs.append(now)
     half = 0.5 * record.track.value
-    return {(i, j): float(bar.K_theta[i, j] * (half * (ratio[0][i] + ratio[1][j])) ** 2) for i, j in pairs}
+    return {(i, j): float(K_theta[i, j] * (half * (ratio[0][i] + ratio[1][j])) ** 2) for i, j in pairs}

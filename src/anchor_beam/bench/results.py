@@ -61,14 +61,14 @@ class SideResult:
 class EndResult:
     """One axle's bar and links. Stiffness figures are those of the bar as connected.
 
-    hole_rates: (2, n) rate at the wheel in roll that each hole gives with the same hole on both sides [N/m], NaN
-    where the fitted link does not reach. problem: why there are no links, if so.
+    motion_ratios: (2, n) turn of the arm per wheel travel if the fitted link hung in that hole [rad/m], NaN where it
+    does not reach. problem: why there are no links, if so.
     """
 
     end: EndSetting
     bar: BarSolution
     sides: tuple[SideResult, SideResult] | None
-    hole_rates: FloatArray
+    motion_ratios: FloatArray
     roll_stiffness: float
     problem: AnchorBeamError | None
 
@@ -80,6 +80,11 @@ class EndResult:
     def end_rate(self) -> float | None:
         """At the bar's end, both ends moving [N/m]."""
         return self.bar.end_rate(self.end.hole_left, self.end.hole_right)
+
+    @property
+    def hole_rates(self) -> FloatArray:
+        """(2, n) rate at the wheel in roll that each hole gives with the same hole on both sides [N/m]."""
+        return np.asarray(2.0 * np.diag(self.bar.K_theta) * self.motion_ratios**2, dtype=float)
 
     @property
     def wheel_rate(self) -> float | None:
@@ -199,23 +204,20 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     except AnchorBeamError as problem:
         raise problem.within(f"bench.{name}.bar") from problem
     chains = [chain(bar, side, pickup(axle, side)) for side in Side]
-    rates = np.array([
-        [2.0 * bar.K_theta[i, i] * ratio**2 for i, ratio in enumerate(position(at, end.link(side).value).motion_ratio)]
-        for side, at in zip(Side, chains, strict=True)
-    ])  # fmt: skip
+    holes = [position(at, end.link(side).value) for side, at in zip(Side, chains, strict=True)]
+    ratios = np.stack([found.motion_ratio for found in holes])
     try:
-        left, right = (_side(axle, end, side, at, name) for side, at in zip(Side, chains, strict=True))
+        left, right = (_side(axle, end, side, chains[side.position], holes[side.position], name) for side in Side)
     except NoSolution as problem:
-        return EndResult(end, bar, None, rates, float("nan"), problem)
+        return EndResult(end, bar, None, ratios, float("nan"), problem)
     turn = 0.5 * (left.motion_ratio + right.motion_ratio) * axle.track.value
     stiffness = bar.K_theta[end.hole_left, end.hole_right] * turn**2 if end.connected else 0.0
-    return EndResult(end, bar, (left, right), rates, float(stiffness), None)
+    return EndResult(end, bar, (left, right), ratios, float(stiffness), None)
 
 
-def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, name: Axle) -> SideResult:
-    at = one_hole(holes, end.hole(side))
+def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, found: ArmPosition, name: Axle) -> SideResult:
+    at, where = one_hole(holes, end.hole(side)), found.of_hole(end.hole(side))
     fitted = end.link(side).value
-    where = position(at, fitted)
     require_assembled(where, f"bench.{name}.link_{side}", at, fitted)
     level = float(level_length(at)[0])
     return SideResult(at, where, fitted, level, float(square_length(at)[0]), turns(axle, level - fitted))

@@ -42,6 +42,13 @@ class ArmPosition:
     hole: FloatArray
     pickup: FloatArray
 
+    def of_hole(self, index: int) -> ArmPosition:
+        """The position of one of a batch of holes, still with a leading axis of length 1."""
+        pick = slice(index, index + 1)
+        return ArmPosition(
+            self.theta[pick], self.slope[pick], self.lever[pick], self.motion_ratio[pick], self.hole[pick], self.pickup[pick]
+        )
+
     @property
     def square_off(self) -> FloatArray:
         """How far the link is from square to the arm, in the arm's plane and out of it together [rad]."""

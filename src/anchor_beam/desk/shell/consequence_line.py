@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.drawings.shapes import Size
 
 
@@ -50,7 +51,8 @@ class ConsequenceLine(QWidget):
     def _show(self) -> None:
         bench, c = self._bridge.bench, self._bridge.theme.colours
         warn = bench.said.complaint or bench.unsaved is not None
-        self.setStyleSheet(
+        restyle(
+            self,
             f"ConsequenceLine {{ background: {c.warning if warn else c.ink}; }}"
             f" ConsequenceLine QLabel {{ color: {c.sheet}; }}"
             f" ConsequenceLine QPushButton {{ color: {c.sheet}; border: none; padding: 4px 8px; }}"

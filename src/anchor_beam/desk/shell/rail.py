@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QLabel, QVBoxLayout
 from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.words.balance import LEVEL_ENOUGH
@@ -57,8 +57,8 @@ class Rail(QWidget):
 
     def _show(self) -> None:
         c = self._bridge.theme.colours
-        self.setStyleSheet(f"Rail {{ background: {c.panel}; border-right: 1px solid {c.hairline}; }}")
-        self._kind.setStyleSheet(f"color: {c.soft}")
+        restyle(self, f"Rail {{ background: {c.panel}; border-right: 1px solid {c.hairline}; }}")
+        restyle(self._kind, f"color: {c.soft}")
         shown = self._bridge.bench.shown
         for name in ("Car", "Bars", "Links"):
             self.buttons[name].setEnabled(shown is not None)

@@ -7,7 +7,7 @@ from importlib.resources import files
 
 from PySide6.QtCore import QByteArray, QObject, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPainter, QPalette, QPixmap
-from PySide6.QtWidgets import QApplication
+from PySide6.QtWidgets import QApplication, QWidget
 
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours
 from anchor_beam.drawings.shapes import Size, Tone
@@ -28,6 +28,8 @@ class Theme(QObject):
         self._scale = _system_scale()
         self.choice = choice
         self.colours = self._chosen()
+        self._fonts: dict[tuple[Size, bool], QFont] = {}
+        self._tones: dict[str, QColor] = {}
         for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
             QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
         self._apply()
@@ -45,14 +47,19 @@ class Theme(QObject):
         self.changed.emit()
 
     def colour(self, tone: Tone | str) -> QColor:
-        return QColor(getattr(self.colours, str(tone)))
+        """A colour by meaning; a copy, so that whoever changes its alpha changes nobody else's."""
+        if tone not in self._tones:
+            self._tones[tone] = QColor(getattr(self.colours, str(tone)))
+        return QColor(self._tones[tone])
 
     def font(self, size: Size = Size.NORMAL, *, bold: bool = False) -> QFont:
         """The shipped family at one of the four sizes, which follow the system font."""
-        font = QFont(FAMILY)
-        font.setPixelSize(max(1, round(_STEPS[size] * self._scale)))
-        font.setBold(bold)
-        return font
+        if (size, bold) not in self._fonts:
+            font = QFont(FAMILY)
+            font.setPixelSize(max(1, round(_STEPS[size] * self._scale)))
+            font.setBold(bold)
+            self._fonts[size, bold] = font
+        return self._fonts[size, bold]
 
     def px(self, length: float) -> int:
         """A length designed at the normal font size, in pixels of this system."""
@@ -85,8 +92,15 @@ class Theme(QObject):
             (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"),
         ):  # fmt: skip
             palette.setColor(role, QColor(getattr(c, name)))
+        self._tones.clear()
         app.setPalette(palette)
         app.setStyleSheet(_style(c, self._scale))
+
+
+def restyle(widget: QWidget, sheet: str) -> None:
+    """Set a style sheet only where it changes: polishing a widget costs more than painting it."""
+    if widget.styleSheet() != sheet:
+        widget.setStyleSheet(sheet)
 
 
 def _system_scale() -> float:

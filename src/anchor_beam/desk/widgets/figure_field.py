@@ -10,6 +10,7 @@ from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import SetProvenance, SetValue
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
 from anchor_beam.documents.fields import Field, field_at
@@ -35,7 +36,8 @@ class _Edit(QLineEdit):
     def event(self, event: QEvent) -> bool:
         """Leave undo and redo to the bench unless something half typed is there to take back."""
         if event.type() is QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent) and not self.isModified():
-            if event.matches(QKeySequence.StandardKey.Undo) or event.matches(QKeySequence.StandardKey.Redo):
+            keys = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
+            if any(event.matches(key) for key in keys):
                 event.ignore()
                 return True
         return super().event(event)
@@ -77,6 +79,7 @@ class FigureField(QWidget):
         self._bridge, self.place = bridge, place
         self._field: Field = field_at(place)
         self._figure: Figure | None = None
+        self._look: object = None  # units and colours as shown
         self._wrong = False
         theme = bridge.theme
         self.edit = _Edit(self)
@@ -121,11 +124,15 @@ class FigureField(QWidget):
         except (KeyError, IndexError):
             return  # a hole that was just taken away: the row goes in the same turn
         moved = figure != self._figure
+        look = (self._units, self._bridge.theme.colours)
+        if not moved and look == self._look:
+            return
+        self._look = look
         self._figure = figure
         unit = unit_of(self._field.kind, self._units)
         self._unit.setText(unit.symbol)
         self.mark.set_provenance(figure.provenance)
-        self._unit.setStyleSheet(f"color: {self._bridge.theme.colours.soft}")
+        restyle(self._unit, f"color: {self._bridge.theme.colours.soft}")
         if not self._wrong or moved:
             self._restore()
 
@@ -146,7 +153,7 @@ class FigureField(QWidget):
         )  # fmt: skip
         self.edit.setToolTip(f"{tip}\nAs typed: {self._figure.typed}" if self._figure.typed else tip)
         tone = Tone.GRAB if usual else Tone.WARNING
-        self.edit.setStyleSheet(f"color: {self._bridge.theme.colour(tone).name()}")
+        restyle(self.edit, f"color: {self._bridge.theme.colour(tone).name()}")
         if self.edit.hasFocus():
             self.edit.selectAll()
         else:

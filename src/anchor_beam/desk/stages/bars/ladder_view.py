@@ -25,6 +25,7 @@ class LadderView(QWidget):
         self._bridge, self._theme = bridge, bridge.theme
         self._ladder: Ladder | None = None
         self._looked = -1
+        self._range = (0.0, 1.0)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setFixedHeight(bridge.theme.px(176))
@@ -40,8 +41,9 @@ class LadderView(QWidget):
                 self._ladder = ladder(shown.file.car, shown.file.bench)
             except AnchorBeamError:
                 self._ladder = None  # the Beam says what is wrong
-        if self._ladder is not None:
+        if self._ladder is not None and self._ladder.rungs:
             self._looked = self._ladder.present
+            self._range = self._range_of(self._ladder)
         self.update()
 
     # looking and choosing
@@ -100,10 +102,9 @@ class LadderView(QWidget):
     def _base(self) -> float:
         return self.height() - self._theme.px(42)
 
-    def _range(self) -> tuple[float, float]:
-        """Ends of the axis in percent: round numbers around all rungs and the reference."""
-        assert self._ladder is not None
-        shares = [rung.rear_share for rung in self._ladder.rungs]
+    def _range_of(self, found: Ladder) -> tuple[float, float]:
+        """Ends of the axis in percent, around all rungs and the reference."""
+        shares = [rung.rear_share for rung in found.rungs]
         shown = self._bridge.bench.shown
         if shown is not None and shown.reference is not None and shown.reference.rear_share is not None:
             shares.append(shown.reference.rear_share)
@@ -112,7 +113,7 @@ class LadderView(QWidget):
         return low - pad, high + pad
 
     def _x(self, share: float) -> float:
-        low, high = self._range()
+        low, high = self._range
         left, right = self._theme.px(34), self.width() - self._theme.px(34)
         return left + (right - left) * (share - low) / (high - low)
 
@@ -156,7 +157,7 @@ class LadderView(QWidget):
 
     def _paint_axis(self, painter: QPainter) -> None:
         px = self._theme.px
-        low, high = self._range()
+        low, high = self._range
         painter.setPen(QPen(self._theme.colour(Tone.INK), 1.2))
         painter.drawLine(QPointF(px(20), self._base), QPointF(self.width() - px(20), self._base))
         step = next(s for s in (0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0) if (high - low) / s <= 10)
