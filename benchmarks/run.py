@@ -141,16 +141,18 @@ def painted(self, event):
 Window.paintEvent = painted
 run(Path(sys.argv[1]), fill=team())
 """
-BARE = f"""
-import os, sys, time
+BARE = """
+import time
 from PySide6.QtWidgets import QApplication, QMainWindow
 import pyqtgraph
 app = QApplication([])
-class Window(QMainWindow):
-    def paintEvent(self, event):
-        super().paintEvent(event); {PAINTED}
-window = Window(); window.setCentralWidget(pyqtgraph.PlotWidget()); window.resize(1280, 800); window.show()
-app.exec()
+window = QMainWindow()
+window.setCentralWidget(pyqtgraph.PlotWidget())
+window.resize(1280, 800)
+window.show()
+app.processEvents()
+app.processEvents()
+print(time.time(), flush=True)
 """
 
 

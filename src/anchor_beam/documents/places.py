@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import fields, is_dataclass, replace
+from functools import lru_cache
 from typing import Any, TypeVar
 
 from anchor_beam.documents.records import Figure, Provenance
@@ -13,6 +14,11 @@ _PART = re.compile(r"([a-z_]+)|\[(\d+)\]")
 T = TypeVar("T")
 
 
+@lru_cache(maxsize=1024)
+def _parts(place: str) -> list[tuple[str, str]]:
+    return _PART.findall(place)
+
+
 def read(record: object, place: str) -> Any:
     """The value at a place.
 
@@ -20,14 +26,14 @@ def read(record: object, place: str) -> Any:
         KeyError: no such place (a fault of the caller, not of the user).
     """
     value: Any = record
-    for name, index in _PART.findall(place):
+    for name, index in _parts(place):
         value = value[int(index)] if index else _member(value, name, place)
     return value
 
 
 def put(record: T, place: str, value: object) -> T:
     """The same record with the value at a place replaced."""
-    changed: T = _put(record, _PART.findall(place), value, place)
+    changed: T = _put(record, _parts(place), value, place)
     return changed
 
 
@@ -42,7 +48,7 @@ def _put(record: Any, parts: list[tuple[str, str]], value: object, place: str) -
 
 
 def _member(record: Any, name: str, place: str) -> Any:
-    if not is_dataclass(record) or name not in {field.name for field in fields(record)}:
+    if name not in getattr(record, "__dataclass_fields__", ()):
         raise KeyError(place)
     return getattr(record, name)
 

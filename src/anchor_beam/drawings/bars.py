@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.shapes import (
@@ -88,14 +89,18 @@ def _reach(shown: ShownBar) -> tuple[float, float]:
 
 def plan_points(bar: BarSolution, forward: bool, base: float) -> tuple[XY, ...]:
     """Centreline on the board: the car's left is on the left, its front is up."""
+    return _on_board(bar.mesh.nodes, forward, base)
+
+
+def _on_board(nodes: FloatArray, forward: bool, base: float) -> tuple[XY, ...]:
     sign = 1.0 if forward else -1.0
-    return tuple((-float(y), base + sign * float(x)) for x, y, _ in bar.mesh.nodes)
+    return tuple((-y, base + sign * x) for x, y, _ in nodes.tolist())
 
 
 def hole_points(bar: BarSolution, forward: bool, base: float, side: Side) -> tuple[XY, ...]:
     """Holes of one arm on the board, from the end of the arm inward."""
-    points = plan_points(bar, forward, base)
-    return tuple(points[node] for node in bar.mesh.holes[side.position])
+    nodes = bar.mesh.nodes[bar.mesh.holes[side.position]]
+    return _on_board(nodes, forward, base)
 
 
 def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:

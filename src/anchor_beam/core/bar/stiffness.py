@@ -98,13 +98,10 @@ class BarSolution:
              np.tile([bushings.radial or 0.0, bushings.radial or 0.0, bushings.torsional], 2)),
         ]  # fmt: skip
         pairs = self._pair_loads
-        found = [
-            0.5 * np.einsum("ijk,kl,ijl->ij", pairs, measure.T @ (weight[:, None] * measure), pairs)
-            for measure, weight in weights
-        ]
         flat = loads.measures.reshape(-1, loads.measures.shape[2])
-        all_of_bar = flat.T @ (loads.give.reshape(-1, 1) * flat)
-        total = 0.5 * np.einsum("ijk,kl,ijl->ij", pairs, all_of_bar, pairs)
+        weights.append((flat, loads.give.ravel()))
+        grams = [0.5 * measure.T @ (weight[:, None] * measure) for measure, weight in weights]
+        *found, total = (((pairs @ gram) * pairs).sum(axis=-1) for gram in grams)
         return np.stack([*found, total - found[0] - found[1]], axis=-1)
 
     @cached_property

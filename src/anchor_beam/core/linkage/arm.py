@@ -46,7 +46,12 @@ class ArmPosition:
         """The position of one of a batch of holes, still with a leading axis of length 1."""
         pick = slice(index, index + 1)
         return ArmPosition(
-            self.theta[pick], self.slope[pick], self.lever[pick], self.motion_ratio[pick], self.hole[pick], self.pickup[pick]
+            self.theta[pick],
+            self.slope[pick],
+            self.lever[pick],
+            self.motion_ratio[pick],
+            self.hole[pick],
+            self.pickup[pick],
         )
 
     @property

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
@@ -20,6 +20,7 @@ from anchor_beam.bench.edits import CompareWith, UseSetting
 from anchor_beam.bench.headline import Headline, headlines, heaviest_link
 from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import System
@@ -90,16 +91,10 @@ class Header(QWidget):
             if changed and shown.file.bench.name in names
             else shown.file.bench.name
         )
-        with QSignalBlocker(self.setting):
-            self.setting.clear()
-            self.setting.addItems([title] if changed else [])
-            self.setting.addItems(names)
-            self.setting.setCurrentIndex(0 if changed else names.index(title))
-        with QSignalBlocker(self.against):
-            self.against.clear()
-            self.against.addItems(names or ["nothing kept yet"])
-            self.against.setCurrentIndex(names.index(shown.file.reference) if shown.file.reference in names else 0)
-            self.against.setEnabled(bool(names))
+        fill(self.setting, [title, *names] if changed else names, 0 if changed else names.index(title))
+        known = names.index(shown.file.reference) if shown.file.reference in names else 0
+        fill(self.against, names or ["nothing kept yet"], known)
+        self.against.setEnabled(bool(names))
         for figure, headline in zip(self.figures, headlines(shown), strict=True):
             figure.set_text(_text(headline, shown.file.reference, self._bridge.bench.units))
 

@@ -94,7 +94,9 @@ class DrawingView(QWidget):
         x = max(2.0, min(x, self.width() - size.width() - 2.0))
         y = max(2.0, min(y, self.height() - size.height() - 2.0))
         widget.setGeometry(round(x), round(y), size.width(), size.height())
-        widget.setAutoFillBackground(True)
+        sheet = self._theme.colour(Tone.SHEET)
         palette = widget.palette()
-        palette.setColor(widget.backgroundRole(), self._theme.colour(Tone.SHEET))
-        widget.setPalette(palette)
+        if palette.color(widget.backgroundRole()) != sheet or not widget.autoFillBackground():
+            widget.setAutoFillBackground(True)
+            palette.setColor(widget.backgroundRole(), sheet)
+            widget.setPalette(palette)

@@ -57,7 +57,7 @@ class ConsequenceLine(QWidget):
             f" ConsequenceLine QLabel {{ color: {c.sheet}; }}"
             f" ConsequenceLine QPushButton {{ color: {c.sheet}; border: none; padding: 4px 8px; }}"
             f" ConsequenceLine QPushButton:disabled {{ color: {c.soft}; }}"
-            f" ConsequenceLine QPushButton:focus {{ text-decoration: underline; border: 1px solid {c.sheet}; }}"
+            f" ConsequenceLine QPushButton:focus {{ text-decoration: underline; border: 1px solid {c.sheet}; }}",
         )
         mark = "△ " if warn else ""
         self._act.setText(f"{mark}{bench.said.act}" + (":" if bench.said.act and bench.said.consequence else ""))

@@ -15,6 +15,15 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.documents.places import read
 
 
+def fill(box: QComboBox, items: list[str], current: int) -> None:
+    """Set a box's items and choice without acting on them, and only where they changed."""
+    with QSignalBlocker(box):
+        if [box.itemText(i) for i in range(box.count())] != items:
+            box.clear()
+            box.addItems(items)
+        box.setCurrentIndex(current)
+
+
 class ChoiceBox(QComboBox):
     """A drop-down over a place that holds one of an enumeration."""
 

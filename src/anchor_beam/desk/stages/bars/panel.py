@@ -16,7 +16,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
-from anchor_beam.desk.widgets.choice import Switch
+from anchor_beam.desk.widgets.choice import Switch, fill
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
 from anchor_beam.desk.widgets.rows import Panel, labelled
@@ -149,10 +149,7 @@ class BarPanel(Panel):
         if shown is None:
             return
         bar = shown.file.bench.end(self._axle).bar
-        with QSignalBlocker(self._rack):
-            self._rack.clear()
-            self._rack.addItem("choose…")
-            self._rack.addItems([item.bar.name for item in shown.file.rack if item.axle is self._axle])
+        fill(self._rack, ["choose…", *(item.bar.name for item in shown.file.rack if item.axle is self._axle)], 0)
         visible = {
             "wall": not bar.solid, "bend_radius": not bar.plate_arms, "arm_width": bar.plate_arms,
             "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings,
