@@ -128,7 +128,9 @@ def one_edit() -> list[Line]:
     return lines
 
 
-PAINTED = "from PySide6.QtCore import QTimer; QTimer.singleShot(0, lambda: (print(time.time(), flush=True), os._exit(0)))"
+PAINTED = (
+    "from PySide6.QtCore import QTimer; QTimer.singleShot(0, lambda: (print(time.time(), flush=True), os._exit(0)))"
+)
 OURS = f"""
 import os, sys, time
 from pathlib import Path
@@ -164,7 +166,9 @@ def start() -> Line:
         for turn in range(9):
             for program, times in ((OURS, ours), (BARE, bare)):
                 begin = time.time()
-                done = subprocess.run([sys.executable, "-c", program, path], capture_output=True, text=True, check=True, timeout=60)
+                done = subprocess.run(
+                    [sys.executable, "-c", program, path], capture_output=True, text=True, check=True, timeout=60
+                )
                 if turn:  # the first fills the demo garage and warms the disk
                     times.append(float(done.stdout.split()[-1]) - begin)
     return Line("start to first painted window", statistics.median(ours), statistics.median(bare), "1.0 x")

@@ -48,6 +48,15 @@ def for_editing(value: float, kind: Kind, system: System) -> Shown:
     return show(value, kind, system, decimals=places)
 
 
+def at_a_glance(value: float, kind: Kind, system: System) -> Shown:
+    """Format an input: the usual decimals, or one more where that is the whole of it (a thread pitch of 1.25 mm)."""
+    unit = unit_of(kind, system)
+    one_more = round(value / unit.si, unit.decimals + 1)
+    whole = math.isclose(one_more, value / unit.si, rel_tol=1e-9, abs_tol=1e-9)
+    rounds = not math.isclose(round(one_more, unit.decimals), one_more, rel_tol=1e-9, abs_tol=1e-9)
+    return show(value, kind, system, decimals=unit.decimals + 1 if whole and rounds else None)
+
+
 def delta(now: float | None, before: float | None, kind: Kind, system: System) -> str:
     """Difference with sign, without unit; empty where either is unknown or nothing shows."""
     if now is None or before is None or not (math.isfinite(now) and math.isfinite(before)):

@@ -20,7 +20,7 @@ from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
 from anchor_beam.units.parse import parse
-from anchor_beam.units.show import MINUS, for_editing, show
+from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
 
 
@@ -166,7 +166,7 @@ class FigureField(QWidget):
             return figure.typed.removesuffix(symbol).strip()
         if self.edit.hasFocus():
             return for_editing(figure.value, kind, self._units).number
-        return show(figure.value, kind, self._units).number
+        return at_a_glance(figure.value, kind, self._units).number
 
     def _focused(self, gained: bool) -> None:
         if not gained and self.edit.isModified():

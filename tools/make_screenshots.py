@@ -1,0 +1,58 @@
+"""Make the pictures in docs/screenshots from the demo data, at 1280 x 800. Run after a view has changed.
+
+Usage: .venv/bin/python tools/make_screenshots.py
+"""
+
+from __future__ import annotations
+
+import os
+import tempfile
+from pathlib import Path
+
+os.environ["QT_QPA_PLATFORM"] = "offscreen"
+
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from anchor_beam.bench.bench import Bench
+from anchor_beam.demo.team import team
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.window import Window
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.store.garage import Garage
+
+OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
+QUIET = 450  # ms, until the Beam has settled and the bands are there
+
+
+def main() -> None:
+    """Every stage in the light look, Bars in the dark one, and the working of the margin."""
+    OUT.mkdir(parents=True, exist_ok=True)
+    app = QApplication([])
+    with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
+        for file in team():
+            garage.add(file, "came with the demo")
+        bridge = Bridge(Bench(garage), Theme("light"))
+        window = Window(bridge)
+        window.resize(1280, 800)
+        window.show()
+        for stage in ("Car", "Bars", "Links", "Garage"):
+            window.show_stage(stage)
+            _keep(window, stage.lower())
+        window.show_stage("Bars")
+        window.header.beam.asked.emit()
+        _keep(window, "working")
+        window.working.close_panel()
+        bridge.theme.choose("dark")
+        _keep(window, "bars-dark")
+        window.close()
+    app.processEvents()
+
+
+def _keep(window: Window, name: str) -> None:
+    QTest.qWait(QUIET)
+    window.grab().save(str(OUT / f"{name}.png"))
+
+
+if __name__ == "__main__":
+    main()
