@@ -193,6 +193,7 @@ class Bench:
             self.garage.commit(self._car, self._require().file, self.said.act or "Saved again")
             self.unsaved = None
             self._reload()
+            self.said = Said("Saved", "the last edit is on the disk now.")
             self._tell(Part.STATUS)
 
     def undo(self) -> None:

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt
+from PySide6.QtGui import QKeySequence, QShortcut
 from PySide6.QtWidgets import QFileDialog, QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.bench.exchange import read_car, write_car
@@ -107,7 +108,7 @@ class ProblemSheet(QFrame):
         self._text.setWordWrap(True)
         self._text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self.close_button = QPushButton("Close")
-        self.close_button.setShortcut("Esc")
+        QShortcut(QKeySequence(Qt.Key.Key_Escape), self).activated.connect(self.hide)
         self.close_button.clicked.connect(self.hide)
         column.addWidget(self._title)
         column.addWidget(self._text)
