@@ -11,6 +11,7 @@ from displacement_method import twist_stiffness
 
 from anchor_beam.core.bar.handbook import handbook, log_sensitivity
 from anchor_beam.core.bar.path import Arc, Vertex, lay
+from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.section.material import Material
@@ -156,3 +157,33 @@ def test_a_bushing_off_the_bar_is_refused() -> None:
     with pytest.raises(InputError) as caught:
         solve(off)
     assert caught.value.place == "pivots"
+
+
+def test_a_tighter_bend_has_a_higher_peak_and_a_wide_one_the_nominal_stress() -> None:
+    peaks = []
+    for radius in (0.03, 0.05, 0.1):
+        found = solve(replace(PLAIN, bend_radius=radius).bar())
+        peaks.append(peak_stress(found, 0, 0, 250.0).stress / found.stress(0, 0, 250.0)[0])
+    assert peaks == sorted(peaks, reverse=True)
+    assert 1.05 < peaks[0] < 1.25
+    assert peaks[-1] < 1.06
+
+
+def test_the_wall_of_a_thin_tube_goes_oval_and_that_costs_more_than_in_a_thick_one() -> None:
+    def excess(wall: float) -> float:
+        found = solve(replace(PLAIN, section=Round(0.0254, wall), bend_radius=0.04).bar())
+        return peak_stress(found, 0, 0, 250.0).stress / found.stress(0, 0, 250.0)[0]
+
+    assert excess(0.0015) > excess(0.003) > excess(0.006) > 1.0
+
+
+def test_peak_stress_is_linear_mirrored_and_silent_where_it_cannot_tell() -> None:
+    found = solve(PLAIN.bar())
+    one, other = peak_stress(found, 0, 2, 100.0).stress, peak_stress(found, 2, 0, 100.0).stress
+    assert one == pytest.approx(other, rel=0.01)
+    assert peak_stress(found, 0, 0, 200.0).stress == pytest.approx(2 * peak_stress(found, 0, 0, 100.0).stress)
+    silent = {"sharp": replace(PLAIN, bend_radius=0.0), "tighter": replace(PLAIN, bend_radius=0.023)}
+    for word, shape in (silent | {"plates": VARIANTS["plate arms"]}).items():
+        cannot = peak_stress(solve(shape.bar()), 0, 0, 100.0)
+        assert cannot.stress is None
+        assert word in cannot.reason

@@ -54,6 +54,17 @@ def test_highest_nominal_stress_and_its_place_meet_the_reference(answered: tuple
             assert ours["von_mises_at_mm"] == pytest.approx(theirs["von_mises_at_mm"], abs=1.0)
 
 
+@pytest.mark.parametrize("case", [case for case in BARS if "continuum" in case], ids=lambda case: case["name"])
+def test_peak_stress_in_bends_meets_the_continuum(case: dict) -> None:
+    text, _ = answer_text(json.dumps({"anchor_beam": 1, "ask": [case["ask"]]}))
+    pairs = json.loads(text)["answers"][0]["result"]["pairs"]
+    left, right = case["continuum"]["pair"]
+    ours = next(p for p in pairs if (p["left"], p["right"]) == (left, right))
+    expect = case["continuum"]["von_mises_solid_max_MPa_away_from_holes_and_pivots"]
+    assert ours["von_mises_peak_MPa"] == pytest.approx(expect, rel=0.06)
+    assert ours["von_mises_peak_MPa"] >= ours["von_mises_max_MPa"]
+
+
 def test_the_continuum_confirms_the_beam_within_a_fifth_of_a_percent() -> None:
     for case in BARS:
         if "continuum" not in case:

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from anchor_beam.bench.bench import Shown
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.core.working import Term, Working
 from anchor_beam.units.kinds import Kind
@@ -221,13 +222,18 @@ def stress(axle: Axle) -> Maker:
         found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
         if found is None or torque is None:
             return None
+        terms = [
+            Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
+            Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH),
+        ]
+        peak = peak_stress(end.bar, end.end.hole_left, end.end.hole_right, torque)
+        if peak.stress is not None:
+            terms.append(Term("peak", "with the curvature of the bends", peak.stress, Kind.STRESS))
         return Working(
-            f"Highest stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface",
-            (Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
-             Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH)),
+            f"Highest stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface", tuple(terms),
             Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
-            "docs/theory/bar.md, Stress",
-            "The inside of a bend carries 8 to 21 % more than this nominal figure.",
+            "docs/theory/bar.md, Stress and Peak stress in bends",
+            peak.reason or "Bends carry more than the nominal figure on their inside; the peak has that in it.",
         )  # fmt: skip
 
     return make

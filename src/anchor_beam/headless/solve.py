@@ -6,6 +6,7 @@ import json
 from typing import Any
 
 from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.stiffness import SHARES, BarSolution, solve
 from anchor_beam.documents.asks import QUESTIONS, BarQuestion, bar_from_ask, chosen_pairs, document_place
 from anchor_beam.documents.plain import FORMAT
@@ -92,7 +93,8 @@ def _bar_result(question: BarQuestion, solution: BarSolution, pairs: list[tuple[
 def _pair(question: BarQuestion, solution: BarSolution, left: int, right: int) -> dict[str, Any]:
     torque = question.load_N * float(solution.levers[0, left])
     stress = solution.stress(left, right, torque)
-    return {
+    peak = peak_stress(solution, left, right, torque)
+    found: dict[str, Any] = {
         "left": left,
         "right": right,
         "lever_left_mm": float(solution.levers[0, left]) * 1e3,
@@ -102,8 +104,12 @@ def _pair(question: BarQuestion, solution: BarSolution, left: int, right: int) -
         "energy_J": solution.energy(left, right, torque),
         "von_mises_max_MPa": None if stress is None else stress[0] / 1e6,
         "von_mises_at_mm": None if stress is None else stress[1] * 1e3,
+        "von_mises_peak_MPa": None if peak.stress is None else peak.stress / 1e6,
         "share": dict(zip(SHARES, map(float, solution.shares(left, right)), strict=True)),
     }
+    if peak.reason:
+        found["von_mises_peak_reason"] = peak.reason
+    return found
 
 
 def _per_mm(rate: float | None) -> float | None:
