@@ -7,7 +7,8 @@ from functools import partial
 from PySide6.QtCore import QPoint, Signal
 
 from anchor_beam.bench.bench import Part
-from anchor_beam.bench.ladder import ladder
+from anchor_beam.bench.edits import SetHole
+from anchor_beam.bench.results import results
 from anchor_beam.bench.shown_bars import shown_bar
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -36,7 +37,7 @@ class BarsBoard(DrawingView):
             for side in Side:
                 picker = HolePicker(
                     bridge, axle, side, spots=partial(self._spots, axle, side),
-                    explain=partial(self._explain, axle, side), tied=partial(self.tie.__getitem__, axle),
+                    explain=partial(self.explain, axle, side), tied=partial(self.tie.__getitem__, axle),
                 )  # fmt: skip
                 self.pickers[axle, side] = picker
                 self.place(picker_key(axle, side), picker)
@@ -78,7 +79,7 @@ class BarsBoard(DrawingView):
         holes = range(len(shown.file.bench.end(axle).bar.holes))
         return [self.hole_pixel(axle, side, hole) - picker.pos() for hole in holes]
 
-    def _explain(self, axle: Axle, side: Side, hole: int) -> str:
+    def explain(self, axle: Axle, side: Side, hole: int) -> str:
         """What a hole gives and what it would change."""
         shown, units = self._bridge.bench.shown, self._bridge.bench.units
         if shown is None:
@@ -90,17 +91,10 @@ class BarsBoard(DrawingView):
             f"{axle} {side}, hole {hole + 1}: {show(end_rate, Kind.RATE, units)} at the bar's end,"
             f" {show(wheel, Kind.RATE, units)} at the wheel in roll"
         ]
-        now = shown.file.bench.end(axle)
-        holes = {Side.LEFT: now.hole_left, Side.RIGHT: now.hole_right} | {side: hole}
-        if self.tie[axle]:
-            holes = dict.fromkeys(Side, hole)
-        wanted = (holes[Side.LEFT], holes[Side.RIGHT])
-        if shown.now.margin is not None and wanted != (now.hole_left, now.hole_right):
-            for rung in ladder(shown.file.car, shown.file.bench).rungs:
-                other = axle.other
-                same = (shown.file.bench.end(other).hole_left, shown.file.bench.end(other).hole_right)
-                pairs = {Axle.FRONT: rung.front, Axle.REAR: rung.rear}
-                if pairs[axle] == wanted and pairs[other] == same:
-                    change = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "no change"
-                    lines.append(f"margin {change} against now")
+        sides = tuple(Side) if self.tie[axle] else (side,)
+        there = SetHole(axle, sides, hole).apply(shown.file)
+        if there.bench != shown.file.bench:
+            margin = results(there.car, there.bench).margin
+            change = delta(margin, shown.now.margin, Kind.PERCENT, units)
+            lines.append(f"margin {change} against now" if change else "margin as now")
         return "\n".join(lines)

@@ -47,6 +47,7 @@ class GaragePage(QWidget):
         holder.setLayout(self._list)
         scroll = QScrollArea()
         scroll.setWidgetResizable(True)
+        scroll.setAccessibleName("cars in the garage")
         scroll.setFrameShape(QFrame.Shape.NoFrame)
         scroll.setWidget(holder)
         self.welcome = QLabel(WELCOME)

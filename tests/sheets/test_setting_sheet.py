@@ -1,0 +1,72 @@
+"""The setting sheet: one page, the shipped fonts inside, everything a mechanic needs, in the units in use."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+from pypdf import PdfReader
+
+from anchor_beam.bench.edits import Choose, UseSetting
+from support.desk import Desk
+
+
+def read(desk: Desk, path: Path) -> tuple[PdfReader, str]:
+    desk.window.files.sheet_to(path)
+    reader = PdfReader(path)
+    return reader, reader.pages[0].extract_text()
+
+
+@pytest.fixture
+def sheet(tmp_path: Path) -> Path:
+    return tmp_path / "sheet.pdf"
+
+
+def test_it_says_what_to_bolt_on(desk: Desk, sheet: Path) -> None:
+    reader, text = read(desk, sheet)
+    assert len(reader.pages) == 1
+    assert [round(float(side)) for side in reader.pages[0].mediabox[2:]] == [595, 842]
+    for words in (
+        "Sorrel Finch", "damp 3, as found", "Tidewright 25, 25.4 x 4.0 mm tube", "Tidewright 17, 17.0 mm solid", "hole 1",
+        "hole 2", "link 98.5", "link 88.5", "left 9.7", "too long: 3.9 turns shorter", "presses the right tyre",
+        "roll gradient", "inside front wheel lifts at", "760", "690",
+    ):  # fmt: skip
+        assert words in text, words
+
+
+def test_the_cautions_stand_on_it(desk: Desk, sheet: Path) -> None:
+    _, text = read(desk, sheet)
+    text = " ".join(text.split())
+    assert "never a clearance to exceed a maker's rating" in text
+    assert "Never work under a car on a jack alone" in text
+    assert "closed ground" in text
+
+
+def test_the_shipped_fonts_are_embedded(desk: Desk, sheet: Path) -> None:
+    reader, _ = read(desk, sheet)
+    fonts = reader.pages[0]["/Resources"]["/Font"]
+    names = {str(font.get_object()["/BaseFont"]) for font in fonts.values()}
+    assert any("B612" in name and "Bold" not in name for name in names)
+    assert any("B612" in name and "Bold" in name for name in names)
+
+
+def test_it_speaks_the_units_in_use(desk: Desk, sheet: Path) -> None:
+    desk.bench.toggle_units()
+    _, text = read(desk, sheet)
+    assert "1.000 x 0.157 in tube" in text
+    assert "lbf" in text
+    assert "N/mm" not in text
+
+
+def test_a_disconnected_bar_is_open_on_the_sheet(desk: Desk, sheet: Path) -> None:
+    assert desk.bridge.ask(Choose("bench.rear.connected", False)) is None
+    _, text = read(desk, sheet)
+    assert "disconnected" in text
+    assert text.count("open") >= 2
+
+
+def test_the_reference_itself_shows_no_differences(desk: Desk, sheet: Path) -> None:
+    assert desk.bridge.ask(UseSetting("standard")) is None
+    _, text = read(desk, sheet)
+    assert "differences are against “standard”" in text
+    assert "+" not in text.split("Middle of the corner")[1]
