@@ -28,7 +28,7 @@ def test_the_whole_journey_from_hole_to_sheet_across_a_restart(open_desk, tmp_pa
     desk.qtbot.waitUntil(lambda: desk.window.header.beam.tilt < tilt)
     assert desk.bench.shown.file.bench.rear.hole_right == 2
     assert desk.bench.shown.file.bench.rear.hole_left == 0
-    assert desk.line.startswith("Rear right, hole 3: Rear takes")
+    assert desk.line.startswith("Rear right, hole 3: Rear share of stiffness +")
     after = desk.bench.shown.now.margin
     assert after < margin
 

@@ -29,11 +29,11 @@ def changed(**what: object) -> Figures:
 
 @pytest.mark.parametrize(("after", "sentences"), [
     (changed(rear_share=46.8, margin=0.8),
-     ["Rear takes 1.8\u00a0% more of the roll stiffness.", "Margin −1.2. Noticeably less push in the middle of the corner."]),
-    (changed(margin=2.3), ["Margin +0.3. A trace more push in the middle of the corner."]),
-    (changed(roll_gradient=2.0 * DEG_PER_G), ["Rolls 0.20\u00a0deg/g less."]),
-    (changed(lift=(Axle.FRONT, 1.25 * 9.81)), ["The inside front wheel lifts 0.05\u00a0g earlier."]),
-    (changed(lift=(Axle.REAR, 1.1 * 9.81)), ["Now the inside rear wheel lifts first, at 1.10\u00a0g."]),
+     ["Rear share of stiffness +1.8\u00a0%.", "Margin −1.2\u00a0%: noticeably less push in mid-corner."]),
+    (changed(margin=2.3), ["Margin +0.3\u00a0%: a trace more push in mid-corner."]),
+    (changed(roll_gradient=2.0 * DEG_PER_G), ["Roll −0.20\u00a0deg/g."]),
+    (changed(lift=(Axle.FRONT, 1.25 * 9.81)), ["Inside front lifts 0.05\u00a0g earlier."]),
+    (changed(lift=(Axle.REAR, 1.1 * 9.81)), ["Now the inside rear lifts first, at 1.10\u00a0g."]),
     (changed(rest_torque=(0.0, -29.1)), ["At rest the rear bar is twisted by 29.1\u00a0N·m and presses the right tyre."]),
     (NOW, ["No change in roll or balance."]),
     (changed(margin=None), ["No balance can be worked out now."]),
@@ -47,8 +47,8 @@ def test_the_balance_comes_back() -> None:
 
 
 @pytest.mark.parametrize(("change", "words"), [
-    (0.05, "No change"), (-0.2, "A trace less push"), (0.7, "A little more push"), (-1.5, "Noticeably less push"),
-    (4.0, "Much more push"),
+    (0.05, "nobody"), (-0.2, "a trace less push"), (0.7, "a little more push"), (-1.5, "noticeably less push"),
+    (4.0, "much more push"),
 ])  # fmt: skip
 def test_how_much_a_change_is_felt(change: float, words: str) -> None:
     assert push_change(change).startswith(words)

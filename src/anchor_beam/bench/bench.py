@@ -133,7 +133,7 @@ class Bench:
             opened = self.garage.open(last)
             self._car = last
             self._show(opened.file, opened.undo, opened.redo)
-            self.said = Said(opened.said, "was the last thing done to this car.")
+            self.said = Said(opened.file.car.name, f"is on the bench as you left it. Last done: {opened.said}.")
 
     # edits
 

@@ -13,7 +13,7 @@ from anchor_beam.errors import AnchorBeamError
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run a command line; returns the exit code."""
-    chosen = _parser().parse_args(arguments)
+    chosen = parser().parse_args(arguments)
     try:
         code: int = chosen.run(chosen)
     except AnchorBeamError as problem:
@@ -24,22 +24,24 @@ def main(arguments: Sequence[str] | None = None) -> int:
     return code
 
 
-def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(
+def parser() -> argparse.ArgumentParser:
+    """The command line."""
+    top = argparse.ArgumentParser(
         prog="anchor-beam",
         description="A bench for anti-roll bars: choose, set, fit and prove them. Without a command it opens your garage.",
     )
-    parser.add_argument("--version", action="version", version=f"Anchor Beam {__version__}")
-    parser.set_defaults(run=_window, garage=None, theme="desktop")
-    commands = parser.add_subparsers(title="commands", metavar="")
+    top.add_argument("--version", action="version", version=f"Anchor Beam {__version__}")
+    top.set_defaults(run=_window, garage=None, theme="desktop")
+    commands = top.add_subparsers(title="commands", metavar="")
     demo = commands.add_parser("demo", help="open the demo garage with the three cars of the Gannet Point team")
     demo.add_argument("--fresh", action="store_true", help="start the demo over, as it was shipped")
     demo.set_defaults(run=_demo)
-    for command in (parser, demo):
+    looks = ("desktop", "light", "dark")
+    for command, look, garage in ((top, "desktop", None), (demo, argparse.SUPPRESS, argparse.SUPPRESS)):
+        command.add_argument("--theme", choices=looks, default=look, help="look of the window")
         command.add_argument(
-            "--theme", choices=("desktop", "light", "dark"), default="desktop", help="look of the window"
+            "--garage", type=Path, default=garage, metavar="FILE", help="garage file to open instead"
         )
-        command.add_argument("--garage", type=Path, default=None, metavar="FILE", help="garage file to open instead")
     solve = commands.add_parser("solve", help="answer the questions of a JSON document, without a window")
     solve.add_argument("file", metavar="FILE.json", help="the document, - for standard input")
     solve.add_argument("-o", "--output", type=Path, default=None, metavar="OUT.json", help="where the answer goes")
@@ -47,7 +49,7 @@ def _parser() -> argparse.ArgumentParser:
     schema = commands.add_parser("schema", help="print the JSON Schema of a document kind")
     schema.add_argument("kind", help="bar or car-file")
     schema.set_defaults(run=_schema)
-    return parser
+    return top
 
 
 def _window(chosen: argparse.Namespace) -> int:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import MINUS, show, with_band
+from anchor_beam.units.show import show, with_band
 
 NEUTRAL = 0.5  # % of margin that nobody feels
 LEVEL_ENOUGH = 0.0005  # m; nobody sets a link closer than that
@@ -39,11 +39,9 @@ def push_change(change: float) -> str:
     """What a change of the margin feels like."""
     size = abs(change)
     if size < 0.1:
-        return "No change in balance that anyone could feel."
-    amount = "A trace" if size < 0.4 else "A little" if size < 1.0 else "Noticeably" if size < 2.5 else "Much"
-    if amount in ("Noticeably", "Much"):
-        return f"{amount} {'more push' if change > 0 else 'less push'} in the middle of the corner."
-    return f"{amount} {'more' if change > 0 else 'less'} push in the middle of the corner."
+        return "nobody would feel it"
+    amount = "a trace" if size < 0.4 else "a little" if size < 1.0 else "noticeably" if size < 2.5 else "much"
+    return f"{amount} {'more' if change > 0 else 'less'} push in mid-corner"
 
 
 @dataclass(frozen=True)
@@ -66,12 +64,10 @@ def consequence(before: Figures, after: Figures, system: System) -> str:
     parts = []
     moved = after.rear_share - before.rear_share
     if abs(moved) >= 0.05:
-        more = "more" if moved > 0 else "less"
-        parts.append(f"Rear takes {show(abs(moved), Kind.PERCENT, system)} {more} of the roll stiffness.")
+        parts.append(f"Rear share of stiffness {show(moved, Kind.PERCENT, system, sign=True)}.")
     change = after.margin - before.margin
     if abs(change) >= 0.05:
-        sign = "+" if change > 0 else MINUS
-        parts.append(f"Margin {sign}{show(abs(change), Kind.PERCENT, system).number}. {push_change(change)}")
+        parts.append(f"Margin {show(change, Kind.PERCENT, system, sign=True)}: {push_change(change)}.")
     parts += _roll(before, after, system) + _lift(before, after, system) + _rest(before, after, system)
     return " ".join(parts) if parts else "No change in roll or balance."
 
@@ -83,21 +79,19 @@ def _roll(before: Figures, after: Figures, system: System) -> list[str]:
     shown = show(abs(change), Kind.ROLL_GRADIENT, system)
     if float(shown.number) == 0.0:
         return []
-    return [f"Rolls {shown} {'more' if change > 0 else 'less'}."]
+    return [f"Roll {show(change, Kind.ROLL_GRADIENT, system, sign=True)}."]
 
 
 def _lift(before: Figures, after: Figures, system: System) -> list[str]:
     if before.lift is None or after.lift is None:
         return []
     if before.lift[0] is not after.lift[0]:
-        return [
-            f"Now the inside {after.lift[0]} wheel lifts first, at {show(after.lift[1], Kind.ACCELERATION, system)}."
-        ]
+        return [f"Now the inside {after.lift[0]} lifts first, at {show(after.lift[1], Kind.ACCELERATION, system)}."]
     change = after.lift[1] - before.lift[1]
     shown = show(abs(change), Kind.ACCELERATION, system)
     if float(shown.number) == 0.0:
         return []
-    return [f"The inside {after.lift[0]} wheel lifts {shown} {'later' if change > 0 else 'earlier'}."]
+    return [f"Inside {after.lift[0]} lifts {shown} {'later' if change > 0 else 'earlier'}."]
 
 
 def _rest(before: Figures, after: Figures, system: System) -> list[str]:

@@ -114,10 +114,10 @@ class Beam(QWidget):
             self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
         for text, way in (("front first", -1), ("rear first", 1)):
-            at = QPointF(pivot.x() + way * half, px(102))
-            self._write(painter, at, text, Size.SMALL, Tone.SOFT, Align.CENTRE)
+            at = QPointF(pivot.x() + way * (half - px(26)), px(13))
+            self._write(painter, at, text, Size.SMALL, Tone.SOFT, Align.LEFT if way < 0 else Align.RIGHT)
         text = self._words()
-        room = round(2 * half - px(80))
+        room = round(2 * half + px(60))
         font = theme.font(Size.NORMAL)
         painter.setFont(font)
         text = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room)

@@ -35,7 +35,11 @@ class Header(QWidget):
         self._bridge = bridge
         theme = bridge.theme
         self.setFixedHeight(theme.px(118))
-        row = QHBoxLayout(self)
+        outer = QHBoxLayout(self)
+        outer.setContentsMargins(0, 0, 0, 0)
+        self._content = QWidget()  # gone while there is no car, so that nothing empty stands there
+        outer.addWidget(self._content)
+        row = QHBoxLayout(self._content)
         row.setContentsMargins(theme.px(16), theme.px(4), theme.px(10), theme.px(2))
         row.setSpacing(theme.px(10))
         self.setting, self.against = QComboBox(), QComboBox()
@@ -81,7 +85,7 @@ class Header(QWidget):
 
     def _show(self) -> None:
         shown = self._bridge.bench.shown
-        self.setEnabled(shown is not None)
+        self._content.setVisible(shown is not None)
         if shown is None:
             return
         names = [setting.name for setting in shown.file.settings]

@@ -3,12 +3,23 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.drawings.shapes import Size
+
+
+class ElidedLabel(QLabel):
+    """One line that ends in an ellipsis where the room ends; the whole stands in its tool tip."""
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        text = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width())
+        painter.setPen(self.palette().color(self.foregroundRole()))
+        painter.drawText(self.rect(), int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft), text)
 
 
 class ConsequenceLine(QWidget):
@@ -23,7 +34,7 @@ class ConsequenceLine(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
-        self._act, self._consequence = QLabel(), QLabel()
+        self._act, self._consequence = QLabel(), ElidedLabel()
         self._act.setFont(theme.font(Size.NORMAL, bold=True))
         row.addWidget(self._act)
         row.addWidget(self._consequence, stretch=1)

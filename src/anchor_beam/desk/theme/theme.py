@@ -130,6 +130,7 @@ def _style(c: Colours, scale: float) -> str:
     def px(length: int) -> str:
         return f"{max(1, round(length * scale))}px"
 
+    chevron = ASSETS / "icons" / ("chevron-dark.svg" if c is DARK else "chevron-light.svg")
     return f"""
     QToolTip {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
     QPushButton {{ background: transparent; color: {c.grab}; border: 1px solid {c.hairline}; border-radius: 2px;
@@ -139,6 +140,8 @@ def _style(c: Colours, scale: float) -> str:
     QPushButton:disabled {{ color: {c.soft}; }}
     QComboBox {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
         padding: {px(2)} {px(4)}; }}
+    QComboBox::drop-down {{ border: none; width: {px(18)}; }}
+    QComboBox::down-arrow {{ image: url({chevron}); width: {px(11)}; height: {px(11)}; }}
     QComboBox:focus {{ border-bottom: 2px solid {c.grab}; }}
     QComboBox QAbstractItemView {{ background: {c.sheet}; color: {c.ink}; selection-background-color: {c.grab};
         selection-color: {c.sheet}; border: 1px solid {c.hairline}; }}
