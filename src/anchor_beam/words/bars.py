@@ -9,7 +9,7 @@ LONGEST_NAME = 24  # letters that fit between the arms of a bar on the board
 
 def bar_title(*, od: Shown, solid: bool, wall: Shown, name: str, connected: bool) -> str:
     """`Tidewright 25, 25.4 x 4.0 mm tube`."""
-    name = name if len(name) <= LONGEST_NAME else name[: LONGEST_NAME - 1].rstrip() + "…"
+    name = name if len(name) <= LONGEST_NAME else name[: LONGEST_NAME - 1].rstrip(" ,") + "…"
     what = f"{od.number} {od.unit} solid" if solid else f"{od.number} x {wall.number} {od.unit} tube"
     return f"{name}, {what}" if connected else f"{name}, {what}, disconnected"
 

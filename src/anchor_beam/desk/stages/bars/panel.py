@@ -9,7 +9,8 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
 
 from anchor_beam.bench import workings
-from anchor_beam.bench.bench import Part, Shown
+from anchor_beam.bench.bench import Part
+from anchor_beam.bench.bench import Shown as ShownCar
 from anchor_beam.bench.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
@@ -25,11 +26,11 @@ from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import delta, show
+from anchor_beam.units.show import Shown, delta, show
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
-ALWAYS = ("centre_length", "arm_length", "splay", "drop")
+REST = ("centre_length", "splay", "drop", "bend_radius", "arm_width", "arm_thickness")
 
 
 class BarPanel(Panel):
@@ -40,16 +41,16 @@ class BarPanel(Panel):
         self._bridge, self._axle, self._board = bridge, axle, board
         self._place = f"bench.{axle}.bar"
         self._fields: dict[str, QWidget] = {}
-        self._identity()
-        self._dimensions()
         self._hole_rows: list[QWidget] = []
-        self._holes()
-        self.gap()
-        self.heading("Where it gives")
-        self._shares = ShareBar(bridge, axle)
-        self.add(self._shares)
+        self._identity()
+        self._in_hand()
         self.gap()
         self._results()
+        self.gap()
+        self.heading("Where it gives")
+        self.add(ShareBar(bridge, axle))
+        self.gap()
+        self._rest_of_the_bar()
         self.finish()
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
@@ -74,7 +75,8 @@ class BarPanel(Panel):
         self.add(row)
         self.gap()
 
-    def _dimensions(self) -> None:
+    def _in_hand(self) -> None:
+        """What is changed most often: section, arm and holes."""
         self.add(SectionMedallion(self._bridge, self._axle))
         self._field("od")
         switches = QWidget()
@@ -85,20 +87,14 @@ class BarPanel(Panel):
         row.addStretch()
         self.add(switches)
         self._field("wall")
-        for name in ALWAYS:
-            self._field(name)
-        for name in ("bend_radius", "arm_width", "arm_thickness"):
-            self._field(name)
-        self.add(Switch(self._bridge, f"{self._place}.rigid_bushings", "bushings give way", opposite=True))
-        self._field("bushing_radial")
-        self.gap()
+        self._field("arm_length")
+        self._links()
 
     def _field(self, name: str) -> None:
         field = FigureField(self._bridge, f"{self._place}.{name}", name=f"{self._axle} bar, {LABELS[name].lower()}")
         self._fields[name] = self.row(LABELS[name], field)
 
-    def _holes(self) -> None:
-        self.heading("Holes, counted from the end of the arm")
+    def _links(self) -> None:
         self._spins = {side: HoleSpin(self._bridge, self._axle, side, self._board) for side in Side}
         for side, spin in self._spins.items():
             self.row(f"Link {side} in hole", spin)
@@ -108,6 +104,14 @@ class BarPanel(Panel):
         self._board.tie_changed.connect(lambda axle, on: tie.setChecked(on) if axle is self._axle else None)
         self.tie = tie
         self.add(tie)
+
+    def _rest_of_the_bar(self) -> None:
+        self.heading("The rest of the bar")
+        for name in REST:
+            self._field(name)
+        self.add(Switch(self._bridge, f"{self._place}.rigid_bushings", "bushings give way", opposite=True))
+        self._field("bushing_radial")
+        self.heading("Holes, counted from the end of the arm")
         buttons = QWidget()
         row = QHBoxLayout(buttons)
         row.setContentsMargins(0, 0, 0, 0)
@@ -251,7 +255,7 @@ class ShareBar(QWidget):
             words_x += max(least, share / sum(flexible) * spare if share * room >= least else least) + gap
 
 
-def _texts(shown: Shown, axle: Axle, units: System) -> dict[str, FigureText]:
+def _texts(shown: ShownCar, axle: Axle, units: System) -> dict[str, FigureText]:
     now, before = shown.now.end(axle), shown.reference.end(axle) if shown.reference else None
 
     def text(label: str, kind: Kind, value: float | None, was: float | None) -> FigureText:
@@ -265,7 +269,9 @@ def _texts(shown: Shown, axle: Axle, units: System) -> dict[str, FigureText]:
         ),
         "rate at the bar's end": text(
             "rate at the bar's end", Kind.RATE, now.end_rate, before.end_rate if before else None
-        ),
+        )
+        if now.end_rate is not None
+        else FigureText("rate at the bar's end", Shown("staggered", "")),
         "rate at the wheel, roll": text(
             "rate at the wheel, roll", Kind.RATE, now.wheel_rate, before.wheel_rate if before else None
         ),

@@ -40,7 +40,7 @@ class SectionMedallion(QWidget):
         bridge.listen(self, to=Part.SETTING | Part.CAR | Part.UNITS, then=self.update)
 
     def sizeHint(self) -> QSize:
-        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(112))
+        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(92))
 
     @property
     def _bar(self) -> BarRecord | None:
