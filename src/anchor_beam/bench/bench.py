@@ -175,6 +175,11 @@ class Bench:
         self._show(file, before.undo, before.redo)
         self._tell(Part.CAR | Part.SETTING)
 
+    @property
+    def previewing(self) -> bool:
+        """Whether what is shown is a drag that is not kept yet."""
+        return self._preview is not None
+
     def cancel_preview(self) -> None:
         """Back to what is saved."""
         if self._preview is not None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -15,6 +15,8 @@ from anchor_beam.errors import AnchorBeamError
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words.bars import setting_glyph
+
+AFTER_DRAG = 50  # ms without a step of a drag before the ladder follows
 
 
 class LadderView(QWidget):
@@ -31,9 +33,19 @@ class LadderView(QWidget):
         self.setFixedHeight(bridge.theme.px(176))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName("ladder of reachable settings")
+        self._later = QTimer(self, singleShot=True, interval=AFTER_DRAG)
+        self._later.timeout.connect(self._work_out)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
+        """At once after an edit; while something is dragged, as soon as the hand rests."""
+        if self._bridge.bench.previewing:
+            self._later.start()
+        else:
+            self._later.stop()
+            self._work_out()
+
+    def _work_out(self) -> None:
         shown = self._bridge.bench.shown
         self._ladder = None
         if shown is not None:
