@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.words import balance as words
@@ -91,14 +92,14 @@ class Beam(QWidget):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        theme, px = self._theme, self._theme.px
+        theme, px, pen = self._theme, self._theme.px, Lettering(painter, self._theme)
         shown = self._bridge.bench.shown
         pivot = QPointF(self.width() / 2, px(54))
         half = min(self.width() / 2 - px(64), px(200))
         if self.hasFocus():
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
-        self._write(painter, QPointF(pivot.x(), px(13)), "middle of the corner", Size.SMALL, Tone.SOFT, Align.CENTRE)
+        pen.write(pivot.x(), px(13), "middle of the corner", align=Align.CENTRE)
         known = shown is not None and shown.now.margin is not None
         if shown is not None:
             self._window(painter, pivot, half, *shown.window)
@@ -108,14 +109,13 @@ class Beam(QWidget):
                 self._band(painter, pivot, half, shown.bands.margin)
             if shown.reference is not None and shown.reference.margin is not None:
                 ghost = _tilt(shown.reference.margin)
-                pen = QPen(theme.colour(Tone.SOFT), 1.2, Qt.PenStyle.DashLine)
-                painter.setPen(pen)
+                painter.setPen(QPen(theme.colour(Tone.SOFT), 1.2, Qt.PenStyle.DashLine))
                 painter.drawLine(_end(pivot, half, ghost, -1), _end(pivot, half, ghost, 1))
             self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
         for text, way in (("front first", -1), ("rear first", 1)):
-            at = QPointF(pivot.x() + way * (half - px(26)), px(13))
-            self._write(painter, at, text, Size.SMALL, Tone.SOFT, Align.LEFT if way < 0 else Align.RIGHT)
+            side = Align.LEFT if way < 0 else Align.RIGHT
+            pen.write(pivot.x() + way * (half - px(26)), px(13), text, align=side)
         text = self._words()
         room = round(2 * half + px(60))
         font = theme.font(Size.NORMAL)
@@ -123,7 +123,7 @@ class Beam(QWidget):
         text = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room)
         if not known and shown is not None:
             paint_warning_mark(painter, theme, px(12), px(97))
-        self._write(painter, QPointF(pivot.x(), px(102)), text, Size.NORMAL, Tone.INK, Align.CENTRE)
+        pen.write(pivot.x(), px(102), text, Size.NORMAL, Tone.INK, align=Align.CENTRE)
 
     def _beam(self, painter: QPainter, pivot: QPointF, half: float) -> None:
         theme, tilt = self._theme, self.tilt
@@ -139,7 +139,9 @@ class Beam(QWidget):
             painter.drawEllipse(at, radius, radius)
             if letter == "R":  # rear is a double line everywhere
                 painter.drawEllipse(at, radius - theme.px(4), radius - theme.px(4))
-            self._write(painter, at + QPointF(0, theme.px(4)), letter, Size.SMALL, tone, Align.CENTRE, bold=True)
+            Lettering(painter, theme).write(
+                at.x(), at.y() + theme.px(4), letter, Size.SMALL, tone, align=Align.CENTRE, bold=True
+            )
 
     def _band(self, painter: QPainter, pivot: QPointF, half: float, sigma: float) -> None:
         """A soft wedge one standard deviation wide, whiskers at two."""
@@ -180,9 +182,8 @@ class Beam(QWidget):
                 painter.drawLine(start, start + QPointF(way * length, 0))
         for margin in (-FULL_SCALE, 0.0, FULL_SCALE):
             at = _end(pivot, half + theme.px(17), _tilt(margin), 1) + QPointF(theme.px(13), theme.px(4))
-            self._write(
-                painter, at, f"{abs(margin):.0f}" + (" %" if margin < 0 else ""), Size.SMALL, Tone.SOFT, Align.LEFT
-            )
+            label = f"{abs(margin):.0f}" + (" %" if margin < 0 else "")
+            Lettering(painter, theme).write(at.x(), at.y(), label)
 
     def _pivot(self, painter: QPainter, pivot: QPointF) -> None:
         theme = self._theme
@@ -193,15 +194,6 @@ class Beam(QWidget):
         painter.drawPolygon(QPolygonF([top, top + QPointF(w, h), top + QPointF(-w, h)]))
         painter.setPen(QPen(theme.colour(Tone.INK), 1.4))
         painter.drawLine(top + QPointF(-2.2 * w, h), top + QPointF(2.2 * w, h))
-
-    def _write(
-        self, painter: QPainter, at: QPointF, text: str, size: Size, tone: Tone, align: Align, *, bold: bool = False
-    ) -> None:
-        painter.setFont(self._theme.font(size, bold=bold))
-        painter.setPen(self._theme.colour(tone))
-        width = painter.fontMetrics().horizontalAdvance(text)
-        x = at.x() - {Align.LEFT: 0.0, Align.CENTRE: width / 2, Align.RIGHT: width}[align]
-        painter.drawText(QPointF(x, at.y()), text)
 
 
 def _tilt(margin: float) -> float:

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QFontMetricsF, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.show import Shown
@@ -60,16 +61,6 @@ class ResultFigure(QWidget):
             painter.drawRect(QRectF(self.rect()).adjusted(0.75, 0.75, -0.75, -0.75))
         return painter
 
-    def _write(
-        self, painter: QPainter, x: float, baseline: float, text: str, size: Size, tone: Tone, *, bold: bool = False
-    ) -> float:
-        """Write at a baseline; returns where the text ends."""
-        font = self._theme.font(size, bold=bold)
-        painter.setFont(font)
-        painter.setPen(self._theme.colour(tone))
-        painter.drawText(round(x), round(baseline), text)
-        return x + QFontMetricsF(font).horizontalAdvance(text)
-
 
 class TallFigure(ResultFigure):
     """Label above, number large, difference below: for the header."""
@@ -79,12 +70,13 @@ class TallFigure(ResultFigure):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = self._start(), self._theme.px
-        self._write(painter, px(4), px(13), self._text.label, Size.SMALL, Tone.SOFT)
-        end = self._write(painter, px(4), px(33), self._text.value.number, Size.LARGE, Tone.INK)
-        end = self._write(painter, end + px(4), px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
+        pen = Lettering(painter, self._theme)
+        pen.write(px(4), px(13), self._text.label, Size.SMALL, Tone.SOFT)
+        end = pen.write(px(4), px(33), self._text.value.number, Size.LARGE, Tone.INK)
+        end = pen.write(end + px(4), px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
         if self._text.band:
-            end = self._write(painter, end + px(4), px(33), self._text.band, Size.SMALL, Tone.SOFT)
-        self._write(painter, px(4), px(46), self._text.delta, Size.SMALL, Tone.INK)
+            end = pen.write(end + px(4), px(33), self._text.band, Size.SMALL, Tone.SOFT)
+        pen.write(px(4), px(46), self._text.delta, Size.SMALL, Tone.INK)
 
 
 class RowFigure(ResultFigure):
@@ -99,11 +91,12 @@ class RowFigure(ResultFigure):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = self._start(), self._theme.px
+        pen = Lettering(painter, self._theme)
         baseline = px(16)
-        self._write(painter, px(2), baseline, self._text.label, Size.SMALL, Tone.SOFT)
+        pen.write(px(2), baseline, self._text.label, Size.SMALL, Tone.SOFT)
         unit_at = self.width() - px(98)
-        number = QFontMetricsF(self._theme.font(Size.NORMAL)).horizontalAdvance(self._text.value.number)
-        self._write(painter, unit_at - number, baseline, self._text.value.number, Size.NORMAL, Tone.INK)
-        self._write(painter, unit_at + px(4), baseline, self._text.value.unit, Size.SMALL, Tone.SOFT)
-        delta = QFontMetricsF(self._theme.font(Size.SMALL)).horizontalAdvance(self._text.delta)
-        self._write(painter, self.width() - delta - px(2), baseline, self._text.delta, Size.SMALL, Tone.INK)
+        number = pen.width(self._text.value.number, Size.NORMAL)
+        pen.write(unit_at - number, baseline, self._text.value.number, Size.NORMAL, Tone.INK)
+        pen.write(unit_at + px(4), baseline, self._text.value.unit, Size.SMALL, Tone.SOFT)
+        delta = pen.width(self._text.delta, Size.SMALL)
+        pen.write(self.width() - delta - px(2), baseline, self._text.delta, Size.SMALL, Tone.INK)

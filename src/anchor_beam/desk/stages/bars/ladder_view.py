@@ -10,6 +10,7 @@ from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import ReachRung
 from anchor_beam.bench.ladder import Ladder, Rung, ladder
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.units.kinds import Kind
@@ -136,11 +137,13 @@ class LadderView(QWidget):
             painter.setPen(QPen(self._theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
         px = self._theme.px
-        self._write(
-            painter, px(14), px(20), "Ladder: what the holes can reach", Size.NORMAL, Tone.INK, Align.LEFT, bold=True
+        Lettering(painter, self._theme).write(
+            px(14), px(20), "Ladder: what the holes can reach", Size.NORMAL, Tone.INK, align=Align.LEFT, bold=True
         )
         if self._ladder is None or not self._ladder.rungs:
-            self._write(painter, px(14), px(52), "No rung can be worked out now.", Size.NORMAL, Tone.SOFT, Align.LEFT)
+            Lettering(painter, self._theme).write(
+                px(14), px(52), "No rung can be worked out now.", Size.NORMAL, Tone.SOFT, align=Align.LEFT
+            )
             return
         self._paint_window(painter)
         self._paint_axis(painter)
@@ -148,7 +151,9 @@ class LadderView(QWidget):
         self._paint_rungs(painter, self._ladder)
         if self._ladder.out_of_reach:
             gone = f"{self._ladder.out_of_reach} settings need another link length"
-            self._write(painter, self.width() - px(14), px(20), gone, Size.SMALL, Tone.SOFT, Align.RIGHT)
+            Lettering(painter, self._theme).write(
+                self.width() - px(14), px(20), gone, Size.SMALL, Tone.SOFT, align=Align.RIGHT
+            )
 
     def _paint_window(self, painter: QPainter) -> None:
         """The target window, put on this axis through the rungs: margin falls as the rear share rises."""
@@ -157,14 +162,14 @@ class LadderView(QWidget):
         low, high = shown.window
         inside = [rung.rear_share for rung in self._ladder.rungs if low <= rung.margin <= high]
         if not inside:
-            self._write(painter, self.width() / 2, self._theme.px(40), "no rung lies in your window", Size.SMALL,
-                        Tone.SOFT, Align.CENTRE)  # fmt: skip
+            none = "no rung lies in your window"
+            Lettering(painter, self._theme).write(self.width() / 2, self._theme.px(40), none, align=Align.CENTRE)
             return
         left, right = self._x(min(inside)) - self._theme.px(5), self._x(max(inside)) + self._theme.px(5)
         top = self._theme.px(34)
         painter.fillRect(QRectF(left, top, right - left, self._base - top), self._theme.colour(Tone.WINDOW))
-        self._write(
-            painter, (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, Align.CENTRE
+        Lettering(painter, self._theme).write(
+            (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, align=Align.CENTRE
         )
 
     def _paint_axis(self, painter: QPainter) -> None:
@@ -178,14 +183,16 @@ class LadderView(QWidget):
             x = self._x(mark)
             painter.setPen(QPen(self._theme.colour(Tone.INK), 1.2))
             painter.drawLine(QPointF(x, self._base), QPointF(x, self._base + px(5)))
-            self._write(painter, x, self._base + px(18), f"{mark:g}", Size.SMALL, Tone.SOFT, Align.CENTRE)
+            Lettering(painter, self._theme).write(
+                x, self._base + px(18), f"{mark:g}", Size.SMALL, Tone.SOFT, align=Align.CENTRE
+            )
             mark += step
         at = self.width() - px(20)
-        self._write(
-            painter, at, self._base + px(34), "rear share of roll stiffness, %", Size.SMALL, Tone.SOFT, Align.RIGHT
+        Lettering(painter, self._theme).write(
+            at, self._base + px(34), "rear share of roll stiffness, %", Size.SMALL, Tone.SOFT, align=Align.RIGHT
         )
-        self._write(
-            painter, px(20), self._base + px(34), "← more push      looser →", Size.SMALL, Tone.SOFT, Align.LEFT
+        Lettering(painter, self._theme).write(
+            px(20), self._base + px(34), "← more push      looser →", Size.SMALL, Tone.SOFT, align=Align.LEFT
         )
 
     def _paint_reference(self, painter: QPainter) -> None:
@@ -195,8 +202,8 @@ class LadderView(QWidget):
         x = self._x(shown.reference.rear_share)
         painter.setPen(QPen(self._theme.colour(Tone.SOFT), 1.4, Qt.PenStyle.DashLine))
         painter.drawLine(QPointF(x, self._base), QPointF(x, self._base - self._theme.px(52)))
-        self._write(
-            painter, x, self._base - self._theme.px(57), shown.file.reference, Size.SMALL, Tone.SOFT, Align.CENTRE
+        Lettering(painter, self._theme).write(
+            x, self._base - self._theme.px(57), shown.file.reference, Size.SMALL, Tone.SOFT, align=Align.CENTRE
         )
 
     def _paint_rungs(self, painter: QPainter, found: Ladder) -> None:
@@ -219,7 +226,7 @@ class LadderView(QWidget):
         painter.setFont(self._theme.font(Size.SMALL, bold=True))
         half = painter.fontMetrics().horizontalAdvance(words) / 2 + self._theme.px(8)
         x = max(half, min(self._x(rung.rear_share), self.width() - half))
-        self._write(painter, x, y, words, Size.SMALL, tone, Align.CENTRE, bold=True)
+        Lettering(painter, self._theme).write(x, y, words, Size.SMALL, tone, align=Align.CENTRE, bold=True)
 
     def _change(self, rung: Rung) -> str:
         """`share +0.9 %, margin −1.2 %` against the setting on the bench."""
@@ -229,20 +236,3 @@ class LadderView(QWidget):
         share = delta(rung.rear_share, shown.now.rear_share, Kind.PERCENT, units) or "0"
         margin = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "0"
         return f"share {share} %, margin {margin} %"
-
-    def _write(
-        self,
-        painter: QPainter,
-        x: float,
-        y: float,
-        text: str,
-        size: Size,
-        tone: Tone,
-        align: Align,
-        *,
-        bold: bool = False,
-    ) -> None:
-        painter.setFont(self._theme.font(size, bold=bold))
-        painter.setPen(self._theme.colour(tone))
-        width = painter.fontMetrics().horizontalAdvance(text)
-        painter.drawText(QPointF(x - {Align.LEFT: 0.0, Align.CENTRE: width / 2, Align.RIGHT: width}[align], y), text)

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QPointF
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
@@ -57,28 +57,22 @@ class LengthsStrip(QWidget):
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = QPainter(self), self._theme.px
+        pen = Lettering(painter, self._theme)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         columns = (px(18), px(220), px(220) + (self.width() - px(220)) // 2)
         painter.setPen(QPen(self._theme.colour(Tone.HAIRLINE), 1.0))
         painter.drawLine(0, 0, self.width(), 0)
         rows = self._rows()
         for x, text in zip(columns, ("Length, joint centre to joint centre", *Side), strict=True):
-            self._write(painter, QPointF(x, px(24)), text, Size.SMALL, Tone.SOFT)
+            pen.write(x, px(24), text, Size.SMALL, Tone.SOFT)
         for i, row in enumerate(rows):
             y = px(48) + px(22) * i
             for column, text in enumerate(row):
                 tone = Tone.SOFT if column == 0 else Tone.INK
-                self._write(painter, QPointF(columns[column], y), text, Size.NORMAL, tone, bold=column > 0 and i == 3)
+                pen.write(columns[column], y, text, Size.NORMAL, tone, bold=column > 0 and i == 3)
         shown, units = self._bridge.bench.shown, self._bridge.bench.units
         if shown is not None and rows:
             y = px(48) + px(22) * 4 + px(6)
-            self._write(painter, QPointF(columns[0], y), "at rest the bar", Size.NORMAL, Tone.SOFT)
+            pen.write(columns[0], y, "at rest the bar", Size.NORMAL, Tone.SOFT)
             words = rest_twist(shown.now.end(self._axle).rest_torque, units)
-            self._write(painter, QPointF(columns[1], y), words, Size.NORMAL, Tone.INK)
-
-    def _write(
-        self, painter: QPainter, at: QPointF, text: str, size: Size, tone: Tone, *, bold: bool = False
-    ) -> None:
-        painter.setFont(self._theme.font(size, bold=bold))
-        painter.setPen(self._theme.colour(tone))
-        painter.drawText(at, text)
+            pen.write(columns[1], y, words, Size.NORMAL, Tone.INK)
