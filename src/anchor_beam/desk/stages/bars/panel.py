@@ -271,7 +271,7 @@ def _texts(shown: ShownCar, axle: Axle, units: System) -> dict[str, FigureText]:
             "rate at the bar's end", Kind.RATE, now.end_rate, before.end_rate if before else None
         )
         if now.end_rate is not None
-        else FigureText("rate at the bar's end", Shown("staggered", "")),
+        else FigureText("rate at the bar's end", Shown("", "staggered")),
         "rate at the wheel, roll": text(
             "rate at the wheel, roll", Kind.RATE, now.wheel_rate, before.wheel_rate if before else None
         ),
