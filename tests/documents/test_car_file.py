@@ -10,7 +10,7 @@ from typing import Any
 import jsonschema
 import pytest
 
-from anchor_beam.bench.exchange import read_car
+from anchor_beam.bench.exchange import explain, read_car
 from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.asks import schema
 from anchor_beam.documents.car_file import from_json
@@ -151,3 +151,15 @@ def test_counting_what_is_not_measured() -> None:
     assert unmeasured(hatch.car) == unmeasured(hatch.car.front) * 2 + 8
     measured = put(hatch, "car.wheelbase", Figure(2.5, Provenance.MEASURED))
     assert unmeasured(measured.car) == unmeasured(hatch.car) - 1
+
+
+def test_a_fault_is_explained_in_words_with_its_line_of_the_list(document: dict[str, Any]) -> None:
+    document["settings"][2]["rear"]["bar"]["od_mm"] = 900
+    document["rack"][1]["bar"]["holes_mm"][2] = "in"
+    with pytest.raises(DocumentError) as caught:
+        read_car(json.dumps(document))
+    lines = explain(caught.value).splitlines()
+    assert lines[0] == "2 things are wrong in this file; nothing was taken over."
+    assert lines[1].startswith("Rack, line 2, bar, hole from the end, line 3: This must be a number.")
+    assert lines[2].startswith("Settings, line 3, rear, bar, outer diameter: Got 900. Accepted: at most 120.")
+    assert lines[2].endswith("[settings[2].rear.bar.od_mm]")

@@ -74,7 +74,10 @@ def test_bad_car_files_are_explained_and_leave_the_garage_as_it_was(desk: Desk, 
     document["car"]["front"]["track_mm"] = -20
     document["rack"][1]["bar"]["wall"] = 3
     files = {
-        "wrong.json": (json.dumps(document), ["car.front.track_mm", "at least 300", "rack[1].bar.wall", "wall_mm"]),
+        "wrong.json": (
+            json.dumps(document),
+            ["Car, front, track: Got -20. Accepted: at least 300.", "Rack, line 2, bar, wall", "wall_mm"],
+        ),
         "cut.json": (to_json(wicken_estate())[:900], ["ends in the middle"]),
         "newer.json": ('{"anchor_beam": 7, "kind": "car-file"}', ["later version", "format 7"]),
         "other.json": ('{"anchor_beam": 1, "kind": "job-card"}', ["not a car"]),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from anchor_beam.bench.results import results
-from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, field_at
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError, NoSolution, Problem
@@ -46,3 +46,31 @@ def _document_place(place: str, prefix: str) -> str:
     inner = place.removeprefix("bench")
     where = f"{prefix}{inner}" if place.startswith("bench") else place
     return f"{where.partition('[')[0]}{unit}[{where.partition('[')[2]}" if where.endswith("]") else where + unit
+
+
+def explain(problem: DocumentError) -> str:
+    """The problem with every fault on a line of its own, its place in words first and as a key last."""
+    lines = [problem.message]
+    for fault in problem.problems:
+        where = place_in_words(fault.place)
+        accepts = f" Accepted: {fault.accepts}." if fault.accepts else ""
+        lines.append(f"{where}: {fault.message}{accepts}" + (f"  [{fault.place}]" if fault.place else ""))
+    return "\n".join(lines)
+
+
+def place_in_words(place: str) -> str:
+    """`settings[2].rear.bar.od_mm` as `Settings, line 3, rear, bar, outer diameter`."""
+    words = []
+    for part in place.split("."):
+        name, _, index = part.partition("[")
+        words.append(_LABELS.get(name, name.replace("_", " ")))
+        if index:
+            words.append(f"line {int(index.rstrip(']')) + 1}")
+    text = ", ".join(words)
+    return text[:1].upper() + text[1:]
+
+
+_LABELS = {
+    field.key: field.label[0].lower() + field.label[1:]
+    for field in (*CAR_FIELDS, *AXLE_FIELDS, *BAR_FIELDS, *END_FIELDS, HOLE_FIELD)
+} | {"bench": "setting on the bench", "hole_left": "left hole", "hole_right": "right hole"}  # fmt: skip

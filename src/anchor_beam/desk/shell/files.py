@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject, Qt
 from PySide6.QtGui import QKeySequence, QShortcut
 from PySide6.QtWidgets import QFileDialog, QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from anchor_beam.bench.exchange import read_car, write_car
+from anchor_beam.bench.exchange import explain, read_car, write_car
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError, StoreError
@@ -46,7 +46,7 @@ class Files(QObject):
             self.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
             return
         except DocumentError as problem:
-            self.problems.open(path.name, str(problem))
+            self.problems.open(path.name, explain(problem))
             return
         self._bridge.attempt(lambda: self._bridge.bench.add(file, f"brought in from {path.name}"))
 
