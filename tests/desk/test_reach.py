@@ -89,7 +89,7 @@ def test_the_board_keeps_its_scale_and_fields_when_the_window_changes_size(desk:
     assert after != before
     assert page.board.rect().contains(after)
     assert page.board.rect().contains(desk.field("bench.rear.bar.pivot_spacing").geometry())
-    desk.window.resize(900, 560)
+    desk.window.resize(900, 700)
     desk.settle()
     assert page.board.rect().contains(page.board.hole_pixel(Axle.REAR, Side.LEFT, 0))
 
@@ -145,3 +145,20 @@ def test_what_is_open_stands_on_the_rail(desk: Desk) -> None:
     desk.bridge.bench.undo()
     desk.stage("Links")
     assert rail["Car"].accessibleDescription().endswith("to measure")
+
+
+@pytest.mark.parametrize("stage", STAGES)
+def test_in_a_narrow_window_the_panel_is_a_drawer(desk: Desk, stage: str) -> None:
+    page = desk.stage(stage)
+    assert not page.handle.isVisible()
+    desk.window.resize(1000, 700)
+    desk.settle()
+    assert page.handle.isVisible()
+    fields = [f for f in page.findChildren(QWidget) if f.isVisible()]
+    desk.click(page.handle)
+    opened = [f for f in page.findChildren(QWidget) if f.isVisible()]
+    assert len(opened) > len(fields)
+    desk.click(page.handle)
+    desk.window.resize(1280, 800)
+    desk.settle()
+    assert not page.handle.isVisible()

@@ -25,7 +25,7 @@ RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
 def setting_sheet(shown: Shown, units: System) -> SettingSheet:
     """Everything the sheet says about the setting on the bench."""
     now, file = shown.now, shown.file
-    bare = [replace(shown_bar(shown, axle, units), title="", against="", caption="") for axle in Axle]
+    bare = [replace(shown_bar(shown, axle, units), title="", against="") for axle in Axle]
     front, rear = bare
     plan = bars_in_plan(front, rear)
     spans = [show(end.bar.bar.pivots[0] - end.bar.bar.pivots[1], Kind.LENGTH, units) for end in (now.front, now.rear)]

@@ -35,7 +35,7 @@ def shown_bar(shown: Shown, axle: Axle, units: System) -> ShownBar:
         track=record.track.value, holes=holes, labels=(labels[0], labels[1]),
         title=title(end.end.bar, units, connected=end.end.connected),
         against=f"against {title(before.end.bar, units)}" if before is not None and other else "",
-        caption="at the wheel, in roll", ghost=before.bar if before is not None and other else None,
+        ghost=before.bar if before is not None and other else None,
     )  # fmt: skip
 
 

@@ -44,7 +44,6 @@ class ShownBar:
     labels: tuple[tuple[Label, ...], tuple[Label, ...]]
     title: str
     against: str
-    caption: str
     ghost: BarSolution | None
 
 
@@ -75,7 +74,7 @@ def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
         y = base - down - GAP
     low, high = (-half_width, y + GAP - 0.03), (half_width, 0.02)
     centre = Line(((0.0, low[1]), (0.0, high[1])), Tone.HAIRLINE, Pen.CENTRE)
-    return Drawing((centre, *items), low, high, "Bars in plan, seen from above")
+    return Drawing((centre, *items), low, high, "Bars in plan, seen from above; rates at the wheel, in roll")
 
 
 def _reach(shown: ShownBar) -> tuple[float, float]:
@@ -145,11 +144,7 @@ def _holes(shown: ShownBar, base: float, side: Side) -> list[Item]:
         for i, point in enumerate(points)
     ]
     inward = Align.LEFT if side is Side.LEFT else Align.RIGHT
-    items.append(
-        LabelStack(
-            points, shown.labels[side.position], inward, f"{side}, {shown.caption}" if shown.caption else str(side)
-        )
-    )
+    items.append(LabelStack(points, shown.labels[side.position], inward, str(side)))
     xs, ys = [x for x, _ in points], [y for _, y in points]
     reach = 0.22  # m of label room inward, where a click counts too
     low = (min(xs) - (0.03 if side is Side.LEFT else reach), min(ys) - 0.05)

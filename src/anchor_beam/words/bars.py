@@ -19,4 +19,4 @@ def setting_glyph(front: tuple[int, int], rear: tuple[int, int]) -> str:
     return f"F {front[0] + 1}·{front[1] + 1}   R {rear[0] + 1}·{rear[1] + 1}"
 
 
-SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "bends, rest"}
+SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "rest"}

@@ -113,7 +113,8 @@ class Beam(QWidget):
                 painter.drawLine(_end(pivot, half, ghost, -1), _end(pivot, half, ghost, 1))
             self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
-        for text, way in (("front first", -1), ("rear first", 1)):
+        ends = (("front first", -1), ("rear first", 1)) if half > px(150) else ()
+        for text, way in ends:
             side = Align.LEFT if way < 0 else Align.RIGHT
             pen.write(pivot.x() + way * (half - px(26)), px(13), text, align=side)
         text = self._words()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
@@ -22,6 +23,7 @@ from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
+from anchor_beam.desk.widgets.split import NARROW
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import System
 from anchor_beam.units.show import delta, show
@@ -66,6 +68,12 @@ class Header(QWidget):
         self.setting.activated.connect(self._use)
         self.against.activated.connect(self._compare)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """In a narrow window two of the figures make room for the Beam."""
+        super().resizeEvent(event)
+        for figure in self.figures[2:]:
+            figure.setVisible(self.width() >= self._bridge.theme.px(NARROW))
 
     def _names(self) -> QVBoxLayout:
         theme = self._bridge.theme

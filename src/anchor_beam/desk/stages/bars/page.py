@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QStackedWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -11,34 +10,22 @@ from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.ladder_view import LadderView
 from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+from anchor_beam.desk.widgets.split import Split, stacked
 
 
-class BarsPage(QWidget):
+class BarsPage(Split):
     """Picking a hole on the board brings its bar into the panel."""
 
     def __init__(self, bridge: Bridge) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        super().__init__(bridge.theme)
         self.board = BarsBoard(bridge)
         self.ladder = LadderView(bridge)
         self._bridge = bridge
         self._panels: dict[Axle, BarPanel] = {}
-        left, right = QVBoxLayout(), QVBoxLayout()
-        left.addWidget(self.board, stretch=1)
-        left.addWidget(self.ladder)
-        left.setSpacing(0)
-        right.setSpacing(0)
         self.tabs = AxleTabs(bridge.theme, "bar")
         self._stack = QStackedWidget()
-        self._stack.setFixedWidth(bridge.theme.px(300))
         self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
-        right.addWidget(self.tabs)
-        right.addWidget(self._stack, stretch=1)
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
-        row.addLayout(left, stretch=1)
-        row.addLayout(right)
+        self.fill(stacked(self.board, self.ladder), stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(Axle.REAR)

@@ -2,23 +2,16 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QWidget
-
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.car.board import CarBoard
 from anchor_beam.desk.stages.car.panel import CarPanel
+from anchor_beam.desk.widgets.split import Split
 
 
-class CarPage(QWidget):
+class CarPage(Split):
     """Board left, panel right."""
 
     def __init__(self, bridge: Bridge) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        super().__init__(bridge.theme)
         self.board, self.panel = CarBoard(bridge), CarPanel(bridge)
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
-        row.addWidget(self.board, stretch=1)
-        row.addWidget(self.panel)
+        self.fill(self.board, self.panel)

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
     QComboBox,
     QFrame,
-    QHBoxLayout,
     QLabel,
     QLineEdit,
     QPushButton,
@@ -20,6 +19,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_row import CarRow
 from anchor_beam.desk.widgets.rows import Caution, Panel
+from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.documents.making import LAYOUTS, typical_car
 from anchor_beam.drawings.shapes import Size
 
@@ -29,14 +29,13 @@ WELCOME = (
 )
 
 
-class GaragePage(QWidget):
+class GaragePage(Split):
     """`opened` tells the window that a car was put on the bench."""
 
     opened = Signal()
 
     def __init__(self, bridge: Bridge, files: Files) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        super().__init__(bridge.theme)
         self._bridge = bridge
         self.rows: list[CarRow] = []
         self._list = QVBoxLayout()
@@ -55,16 +54,9 @@ class GaragePage(QWidget):
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
         pad = bridge.theme.px(60)
         self.welcome.setContentsMargins(pad, pad, pad, pad)
-        left = QVBoxLayout()
-        left.addWidget(self.welcome)
-        left.addWidget(scroll, stretch=1)
-        row = QHBoxLayout(self)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(0)
-        row.addLayout(left, stretch=1)
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self.opened)
-        row.addWidget(self.panel)
+        self.fill(stacked(self.welcome, scroll), self.panel)
         bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
