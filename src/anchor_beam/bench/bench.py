@@ -124,9 +124,8 @@ class Bench:
         self._tell(EVERYTHING)
 
     def _open_last(self) -> None:
-        listed = self.garage.cars()
+        ids = self.garage.ids()
         kept = self.garage.choice("car")
-        ids = [car.id for car in listed]
         self._car, self.shown = None, None
         if ids:
             last = int(kept) if kept and kept.isdigit() and int(kept) in ids else ids[0]

@@ -37,7 +37,7 @@ def run(garage_path: Path, *, fill: tuple[CarFile, ...] = (), theme: str = "desk
         return 1
     with garage:
         try:
-            if fill and not garage.cars() and not garage.cars(archived=True):
+            if fill and not garage.ids() and not garage.ids(archived=True):
                 for file in fill:
                     garage.add(file, "came with the demo")
             bench = Bench(garage)

@@ -148,6 +148,12 @@ class Garage:
             ).fetchall()
         return tuple(Listed(key, _unpack(document), made_at, count) for key, document, made_at, count in rows)
 
+    def ids(self, *, archived: bool = False) -> tuple[int, ...]:
+        """Keys of the cars in the order they were made, without reading the cars."""
+        with _as_store_error("read"):
+            rows = self._db.execute("SELECT id FROM car WHERE archived = ? ORDER BY id", (int(archived),)).fetchall()
+        return tuple(int(row[0]) for row in rows)
+
     def add(self, file: CarFile, said: str) -> int:
         """Keep a new car; returns its id."""
         with self._transaction() as db:

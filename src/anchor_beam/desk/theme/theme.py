@@ -3,18 +3,19 @@
 from __future__ import annotations
 
 from functools import lru_cache
-from importlib.resources import files
+from pathlib import Path
 
 from PySide6.QtCore import QByteArray, QObject, QRectF, Qt, Signal
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPainter, QPalette, QPixmap
 from PySide6.QtWidgets import QApplication, QWidget
 
+import anchor_beam
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours
 from anchor_beam.drawings.shapes import Size, Tone
 
 FAMILY = "B612"
 _STEPS = {Size.SMALL: 11.0, Size.NORMAL: 13.0, Size.LARGE: 16.0, Size.HUGE: 23.0}
-ASSETS = files("anchor_beam") / "assets"
+ASSETS = Path(anchor_beam.__file__).parent / "assets"
 
 
 class Theme(QObject):
