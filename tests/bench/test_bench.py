@@ -142,6 +142,8 @@ def test_a_disconnected_bar_adds_nothing(bench: Bench) -> None:
     bench.do(edits.Choose("bench.rear.connected", False))
     now = bench.shown.now
     assert now.rear.roll_stiffness == 0.0
+    assert now.rear.wheel_rate == 0.0
+    assert workings.wheel_rate(Axle.REAR)(bench.shown) is None
     assert now.link_load(Axle.REAR) is None
     assert now.margin > with_bar.margin
     assert now.roll_gradient > with_bar.roll_gradient

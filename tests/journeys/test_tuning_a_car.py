@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 from pypdf import PdfReader
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog, QLineEdit
 
@@ -130,8 +130,7 @@ def test_drag_the_section_and_take_it_back_in_one_step(desk: Desk) -> None:
     centre = medallion.rect().center()
     centre.setX(desk.bridge.theme.px(66))
     edge = centre.x() + round(0.5 * 0.017 * 3400)
-    start, there = centre, centre
-    start.setX(edge)
+    start, there = QPoint(edge, centre.y()), QPoint(edge, centre.y())
     QTest.mousePress(medallion, LEFT_BUTTON, pos=start)
     for step in (4, 8, 12):
         there.setX(edge + step)
@@ -139,6 +138,15 @@ def test_drag_the_section_and_take_it_back_in_one_step(desk: Desk) -> None:
         desk.settle()
     assert desk.garage.cars()[0].revisions == 1  # a preview is not kept
     assert desk.bench.shown.file.bench.rear.bar.od.value > 0.022
+    QTest.keyClick(medallion, Qt.Key.Key_Escape)
+    desk.settle()
+    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.017)
+    QTest.mouseRelease(medallion, LEFT_BUTTON, pos=there)
+    assert desk.garage.cars()[0].revisions == 1
+    QTest.mousePress(medallion, LEFT_BUTTON, pos=start)
+    there.setX(edge + 10)
+    QTest.mouseMove(medallion, there)
+    desk.settle()
     QTest.mouseRelease(medallion, LEFT_BUTTON, pos=there)
     desk.settle()
     assert desk.garage.cars()[0].revisions == 2

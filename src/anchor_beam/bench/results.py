@@ -88,7 +88,9 @@ class EndResult:
 
     @property
     def wheel_rate(self) -> float | None:
-        """Force at each wheel per travel of each wheel, moving oppositely [N/m]: 2 K_theta m_left m_right."""
+        """Force at each wheel per travel of each wheel, moving oppositely [N/m]: 2 K_theta m_left m_right; 0 disconnected."""
+        if not self.end.connected:
+            return 0.0
         if self.sides is None:
             return None
         left, right = (side.motion_ratio for side in self.sides)
@@ -144,11 +146,6 @@ class Results:
     def rear_share(self) -> float | None:
         """Rear part of the axle roll stiffness [%]."""
         return None if self.response is None else 100.0 * float(self.response.rear_stiffness_share[0, 0])
-
-    @property
-    def front_transfer_share(self) -> float | None:
-        """Front part of the load transfer, 0 to 1."""
-        return None if self.response is None else float(self.response.front_share[0, 0])
 
     @property
     def first_lift(self) -> tuple[Axle, float] | None:

@@ -150,7 +150,7 @@ def wheel_rate(axle: Axle) -> Maker:
 
     def make(shown: Shown) -> Working | None:
         end = shown.now.end(axle)
-        if end.sides is None or end.wheel_rate is None:
+        if end.sides is None or end.wheel_rate is None or not end.end.connected:
             return None
         left, right = (side.motion_ratio for side in end.sides)
         return Working(

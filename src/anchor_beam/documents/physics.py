@@ -8,7 +8,7 @@ from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
 from anchor_beam.core.car.model import AxleInput, Car, car_from_corner_weights
 from anchor_beam.core.linkage.tape import PickUp
 from anchor_beam.core.section.shapes import Plate, Round
-from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.core.sides import AxleKind, Side
 from anchor_beam.documents.records import ArmDirection, AxleRecord, BarRecord, CarRecord
 
 
@@ -83,8 +83,3 @@ def turns(axle: AxleRecord, change: float) -> float | None:
     """
     pitches = {"opposite threads": 2.0, "one threaded end": 1.0}.get(axle.adjuster)
     return None if pitches is None else change / (pitches * axle.thread_pitch.value)
-
-
-def corner_place(axle: Axle, side: Side) -> str:
-    """`corner_fl` and so on."""
-    return f"corner_{axle[0]}{side[0]}"

@@ -104,11 +104,11 @@ def car_from_left(shape: CarShape) -> Drawing:
         items.append(
             Text((x + out * 0.78, radius), "wheel centre", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=0.7)
         )
-        beside = x - out * 0.66
-        items.append(Line(((x, centre), (beside, 0.15)), Tone.SOFT, Pen.HAIR))
-        items.append(Slot(f"car.{axle}.roll_centre_height", (beside, 0.18)))
+        beside, level = x - out * 0.66, 0.18 if centre < 0.15 else 0.07  # clear of the roll axis
+        items.append(Line(((x, centre), (beside, level - 0.03)), Tone.SOFT, Pen.HAIR))
+        items.append(Slot(f"car.{axle}.roll_centre_height", (beside, level)))
         items.append(
-            Text((beside, 0.18), f"{LETTER[axle]} roll centre", Size.SMALL, tone, Align.CENTRE, raise_by=1.25)
+            Text((beside, level), f"{LETTER[axle]} roll centre", Size.SMALL, tone, Align.CENTRE, raise_by=1.25)
         )
     f, r = shape.roll_centres
     items.append(Line(((0.0, f), (L, r)), Tone.SOFT, Pen.GHOST))

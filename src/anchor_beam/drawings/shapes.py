@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -180,9 +179,3 @@ def rectangle(centre: XY, width: float, height: float) -> tuple[XY, ...]:
         (x + width / 2, y + height / 2),
         (x - width / 2, y + height / 2),
     )
-
-
-def around(points: Iterable[XY], margin: float) -> tuple[XY, XY]:
-    """Lowest and highest corner around points, with a margin [m]."""
-    xs, ys = zip(*points, strict=True)
-    return (min(xs) - margin, min(ys) - margin), (max(xs) + margin, max(ys) + margin)

@@ -5,7 +5,6 @@ from __future__ import annotations
 from anchor_beam.core.sides import Axle, Side
 
 LETTER = {Axle.FRONT: "F", Axle.REAR: "R"}
-BOTH = tuple(Side)
 
 
 def bar(axle: Axle) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPointF
+from PySide6.QtCore import QPointF, Qt
 from PySide6.QtGui import QFontMetricsF, QPainter
 
 from anchor_beam.desk.theme.theme import Theme
@@ -25,6 +25,10 @@ class Lettering:
         self._painter.setPen(self._theme.colour(tone))
         self._painter.drawText(QPointF(round(left), round(baseline)), text)
         return left + self.width(text, size, bold=bold)
+
+    def fitted(self, text: str, size: Size, room: float) -> str:
+        """The text, with an ellipsis where the room [px] ends."""
+        return QFontMetricsF(self._theme.font(size)).elidedText(text, Qt.TextElideMode.ElideRight, room)
 
     def width(self, text: str, size: Size, *, bold: bool = False) -> float:
         """Width of a line [px]."""

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
-
-from anchor_beam.drawings.shapes import Tone
+from dataclasses import dataclass
 
 
 @dataclass(frozen=True)
@@ -22,10 +20,6 @@ class Colours:
     grab: str
     warning: str
     window: str
-
-    def of(self, tone: Tone) -> str:
-        """Colour of a drawing's tone."""
-        return str(getattr(self, tone))
 
 
 LIGHT = Colours(
@@ -49,6 +43,3 @@ def contrast(a: str, b: str) -> float:
     """Contrast ratio of two colours, 1 to 21."""
     high, low = sorted((relative_luminance(a), relative_luminance(b)), reverse=True)
     return (high + 0.05) / (low + 0.05)
-
-
-NAMES = tuple(field.name for field in fields(Colours))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QSize, Qt
-from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -34,6 +34,7 @@ class SectionMedallion(QWidget):
         self._scale = SCALE
         self._pending: SetValue | None = None
         self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)  # Escape must reach it during a drag
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName(f"{axle} bar, section")
         self.setToolTip("Drag the outside or the bore")
@@ -64,6 +65,13 @@ class SectionMedallion(QWidget):
     def _radius(self, diameter: float) -> float:
         """On the screen [px]."""
         return 0.5 * diameter * self._scale
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Escape and self._held:
+            self._held, self._pending = "", None
+            self._bridge.bench.cancel_preview()
+        else:
+            super().keyPressEvent(event)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._held = self._circle_at(event.position())

@@ -17,8 +17,7 @@ from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.links import ShownLink, board_for, link_elevation
 from anchor_beam.drawings.shapes import XY, Size, Tone
-from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import show
+from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
 from anchor_beam.words.links import angle_from_level, square_words
 
@@ -106,8 +105,3 @@ class _Cannot(QWidget):
         room = QRectF(px(80), px(56), self.width() - px(140), self.height() - px(100))
         flags = int(Qt.AlignmentFlag.AlignTop | Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextWordWrap)
         painter.drawText(room, flags, self._sentence)
-
-
-def length_words(value: float, units: System) -> str:
-    """A link length with its unit."""
-    return str(show(value, Kind.FINE_LENGTH, units))
