@@ -1,1 +1,5 @@
-"""The car in a steady corner. This first room is linear: springs, bars and tyres, small angles, all wheels loaded."""
+"""The car in a steady corner.
+
+`model` holds the inputs, `bars` what a bar does at the wheels, `corner` settles the nonlinear car, `lift` finds where a
+wheel leaves the ground, `linear` gives slopes at rest in closed form, `jack` lifts the car at a point.
+"""

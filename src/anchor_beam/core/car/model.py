@@ -2,14 +2,34 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, fields
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_positive
+from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_not_negative, require_positive
 from anchor_beam.core.sides import AxleKind
 from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True)
+class Stops:
+    """Where the wheel's travel from rest ends. gap: free bump travel [m]; rate: of the bump stop at the wheel [N/m].
+
+    droop: free travel downward [m], ended by the damper or a strap of stiffness `strap` [N/m]. On a live axle the
+    travel is that over the springs.
+    """
+
+    gap: float
+    rate: float
+    droop: float
+    strap: float = 2e6
+
+    def __post_init__(self) -> None:
+        require_not_negative("bump_gap", self.gap, "The free bump travel")
+        require_positive("bump_rate", self.rate, "The rate of the bump stop")
+        require_not_negative("droop", self.droop, "The free droop travel")
+        require_positive("strap", self.strap, "The stiffness at the end of droop")
 
 
 @dataclass(frozen=True)
@@ -17,7 +37,7 @@ class AxleInput:
     """One axle. unsprung_mass: whole axle [kg]; heights and track [m]; tyre_rate per tyre [N/m].
 
     spring_rate: at the wheel for an independent axle, per spring for a live one [N/m]; spring_base: distance between
-    the springs of a live axle, for an independent one the track [m].
+    the springs of a live axle, for an independent one the track [m]. stops: None for endless linear springs.
     """
 
     kind: AxleKind
@@ -28,6 +48,7 @@ class AxleInput:
     spring_rate: float
     spring_base: float
     tyre_rate: float
+    stops: Stops | None = None
 
     def __post_init__(self) -> None:
         require_positive("track", self.track, "The track")
@@ -41,7 +62,13 @@ class AxleInput:
 
 @dataclass(frozen=True)
 class Car:
-    """Sprung mass [kg] with its centre of gravity above ground and behind the front axle [m], and two axles."""
+    """Sprung mass [kg] with its centre of gravity above ground and behind the front axle [m], and two axles.
+
+    sprung_cg_left: offset of that centre of gravity to the left [m]. chassis_torsion: stiffness of the body between
+    its axles [N m/rad], None for rigid. wedge: roll moment that the seats of the springs hold against each other at
+    rest [N m], > 0 loads the left front and the right rear. jacking: 1 to let unequal side forces of the two wheels
+    lift the body through their inclined links, 0 for the convention of the reference cars.
+    """
 
     wheelbase: float
     sprung_mass: float
@@ -49,6 +76,10 @@ class Car:
     sprung_cg_behind_front: float
     front: AxleInput
     rear: AxleInput
+    sprung_cg_left: float = 0.0
+    chassis_torsion: float | None = None
+    wedge: float = 0.0
+    jacking: float = 0.0
 
     def __post_init__(self) -> None:
         require_positive("wheelbase", self.wheelbase, "The wheelbase")
@@ -59,6 +90,15 @@ class Car:
                 "sprung_cg_behind_front", "The centre of gravity must lie between the axles.",
                 got=self.sprung_cg_behind_front, accepts="a weight on both axles",
             )  # fmt: skip
+        narrow = min(self.front.track, self.rear.track)
+        if not abs(self.sprung_cg_left) < narrow / 2.0:
+            raise InputError(
+                "sprung_cg_left", "The centre of gravity must lie between the wheels.", got=self.sprung_cg_left,
+                accepts=f"less than {narrow * 500.0:.0f} mm to either side",
+            )  # fmt: skip
+        if self.chassis_torsion is not None:
+            require_positive("chassis_torsion", self.chassis_torsion, "The torsional stiffness of the chassis")
+        require_finite("wedge", self.wedge, "The wedge")
 
 
 def car_from_corner_weights(
@@ -100,18 +140,41 @@ def car_from_corner_weights(
 
 @dataclass(frozen=True, eq=False)
 class CarBatch:
-    """Many cars at once: wheelbase, sprung_mass, sprung_cg_height (...); axle values (..., 2) front, rear."""
+    """Many cars at once: one value a car (...), axle values (..., 2) front, rear; names and units as in the inputs.
+
+    live_coupling: (..., 2) spring base over track, 1 for an independent axle. wheel_rate: (..., 2) of the springs, both
+    wheels in equal travel. chassis_torsion is infinity where rigid, stops are infinity where there are none.
+    """
 
     wheelbase: FloatArray
     sprung_mass: FloatArray
     sprung_cg_height: FloatArray
+    sprung_cg_left: FloatArray
+    chassis_torsion: FloatArray
+    wedge: FloatArray
+    jacking: FloatArray
     sprung_share: FloatArray
     track: FloatArray
     unsprung_mass: FloatArray
     wheel_centre_height: FloatArray
     roll_centre_height: FloatArray
-    spring_roll_stiffness: FloatArray
-    tyre_roll_stiffness: FloatArray
+    wheel_rate: FloatArray
+    live_coupling: FloatArray
+    tyre_rate: FloatArray
+    bump_gap: FloatArray
+    bump_rate: FloatArray
+    droop: FloatArray
+    strap: FloatArray
+
+    @property
+    def spring_roll_stiffness(self) -> FloatArray:
+        """(..., 2) of the springs about the body's roll axis [N m/rad]."""
+        return self.wheel_rate * (self.live_coupling * self.track) ** 2 / 2.0
+
+    @property
+    def tyre_roll_stiffness(self) -> FloatArray:
+        """(..., 2) of both tyres of an axle [N m/rad]."""
+        return self.tyre_rate * self.track**2 / 2.0
 
     @property
     def static_load(self) -> FloatArray:
@@ -120,39 +183,65 @@ class CarBatch:
 
     @property
     def roll_axis_height(self) -> FloatArray:
-        """(...) height of the roll axis below or above the sprung centre of gravity [m]."""
+        """(...) height of the roll axis at the sprung centre of gravity [m]."""
         return np.asarray((self.sprung_share * self.roll_centre_height).sum(axis=-1), dtype=float)
 
-    def spread_over(self, settings: int) -> CarBatch:
-        """The same cars with a further batch axis of length 1, to broadcast against (cars, settings, 2) arrays."""
+    @property
+    def shape(self) -> tuple[int, ...]:
+        """The batch axes."""
+        return self.wheelbase.shape
+
+    def over(self, *shape: int) -> CarBatch:
+        """The same cars spread over a larger batch, by broadcasting; `shape` must be reachable by it."""
         return CarBatch(
             *(
-                getattr(self, field.name)[:, None, :]
-                if getattr(self, field.name).ndim == 2
-                else np.repeat(getattr(self, field.name)[:, None], settings, axis=1)
-                for field in fields(self)
+                np.broadcast_to(value, (*shape, 2) if value.ndim > self.wheelbase.ndim else shape)
+                for value in (getattr(self, field.name) for field in fields(self))
+            )
+        )
+
+    def with_settings(self) -> CarBatch:
+        """The same cars with one more batch axis of length 1 behind theirs, to broadcast against settings."""
+        return CarBatch(
+            *(
+                value[..., None, :] if value.ndim > self.wheelbase.ndim else value[..., None]
+                for value in (getattr(self, field.name) for field in fields(self))
             )
         )
 
 
 def batch(cars: Sequence[Car]) -> CarBatch:
     """Put cars side by side along one batch axis."""
+    axles = [(car.front, car.rear) for car in cars]
 
-    def per_axle(name: str) -> FloatArray:
-        return np.array([[getattr(car.front, name), getattr(car.rear, name)] for car in cars], dtype=float)
+    def per_axle(of: Callable[[AxleInput], float]) -> FloatArray:
+        return np.array([[of(axle) for axle in pair] for pair in axles], dtype=float)
 
-    track, base = per_axle("track"), per_axle("spring_base")
-    live = np.array([[axle.kind is AxleKind.LIVE for axle in (car.front, car.rear)] for car in cars])
-    behind = np.array([car.sprung_cg_behind_front / car.wheelbase for car in cars])
+    def per_car(of: Callable[[Car], float]) -> FloatArray:
+        return np.array([of(car) for car in cars], dtype=float)
+
+    def stop(of: Callable[[Stops], float], without: float) -> FloatArray:
+        return per_axle(lambda axle: without if axle.stops is None else of(axle.stops))
+
+    behind = per_car(lambda car: car.sprung_cg_behind_front / car.wheelbase)
     return CarBatch(
-        wheelbase=np.array([car.wheelbase for car in cars]),
-        sprung_mass=np.array([car.sprung_mass for car in cars]),
-        sprung_cg_height=np.array([car.sprung_cg_height for car in cars]),
+        wheelbase=per_car(lambda car: car.wheelbase),
+        sprung_mass=per_car(lambda car: car.sprung_mass),
+        sprung_cg_height=per_car(lambda car: car.sprung_cg_height),
+        sprung_cg_left=per_car(lambda car: car.sprung_cg_left),
+        chassis_torsion=per_car(lambda car: np.inf if car.chassis_torsion is None else car.chassis_torsion),
+        wedge=per_car(lambda car: car.wedge),
+        jacking=per_car(lambda car: car.jacking),
         sprung_share=np.stack([1.0 - behind, behind], axis=-1),
-        track=track,
-        unsprung_mass=per_axle("unsprung_mass"),
-        wheel_centre_height=per_axle("wheel_centre_height"),
-        roll_centre_height=per_axle("roll_centre_height"),
-        spring_roll_stiffness=per_axle("spring_rate") * np.where(live, base, track) ** 2 / 2.0,
-        tyre_roll_stiffness=per_axle("tyre_rate") * track**2 / 2.0,
+        track=per_axle(lambda axle: axle.track),
+        unsprung_mass=per_axle(lambda axle: axle.unsprung_mass),
+        wheel_centre_height=per_axle(lambda axle: axle.wheel_centre_height),
+        roll_centre_height=per_axle(lambda axle: axle.roll_centre_height),
+        wheel_rate=per_axle(lambda axle: axle.spring_rate),
+        live_coupling=per_axle(lambda axle: axle.spring_base / axle.track if axle.kind is AxleKind.LIVE else 1.0),
+        tyre_rate=per_axle(lambda axle: axle.tyre_rate),
+        bump_gap=stop(lambda stops: stops.gap, np.inf),
+        bump_rate=stop(lambda stops: stops.rate, 0.0),
+        droop=stop(lambda stops: stops.droop, np.inf),
+        strap=stop(lambda stops: stops.strap, 0.0),
     )

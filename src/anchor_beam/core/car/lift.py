@@ -1,0 +1,57 @@
+"""When the inside wheels leave the ground, and the roll gradient at rest."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
+from anchor_beam.core.car.assembly import LEFT, Corner, Pose, at_rest, corner
+from anchor_beam.core.car.bars import BarBatch
+from anchor_beam.core.car.equilibrium import SETTLED, linearise, settle_from
+from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.car.reach import reach
+
+FASTEST = 3.0 * GRAVITY
+
+
+@dataclass(frozen=True, eq=False)
+class Lifts:
+    """acceleration: (..., 2) left turn at which the left wheel of each axle carries nothing [m/s^2], NaN where it stays
+    down up to 3 g. The later of two is where the car tips over."""
+
+    acceleration: FloatArray
+
+
+def lifts(cars: CarBatch, bars: BarBatch) -> Lifts:
+    """Lift of both axles for every car and setting (...), left turn, no longitudinal acceleration.
+
+    Source: docs/theory/car.md, "Events".
+    """
+    ready = corner(cars, bars)
+    n = ready.mass.size
+    both = ready.chosen(np.tile(np.arange(n), 2))
+    none = np.zeros(2 * n)
+
+    def load_left(part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
+        del lateral
+        axle = which // n
+        left = (
+            part.seat[:, LEFT] + part.hanging - part.tyre * pose.wheels[:, LEFT]
+        )  # negative once it hangs in the air
+        return np.where(axle == 0, left[0], left[1])
+
+    found = reach(both, load_left, np.full(2 * n, GRAVITY), none, highest=FASTEST)
+    at = np.where(found.beyond, np.nan, found.acceleration)
+    return Lifts(frozen(np.moveaxis(at.reshape(2, n), 0, -1).reshape(*ready.shape, 2)))
+
+
+def roll_gradient(cars: CarBatch, bars: BarBatch) -> FloatArray:
+    """Slope of body roll over lateral acceleration (...) at rest [rad/(m/s^2)], NaN where the car does not stand."""
+    ready = corner(cars, bars)
+    none = np.zeros(ready.mass.size)
+    pose, left_over = settle_from(ready, at_rest(none.size), none, none)
+    slope = linearise(ready, pose, none, none).by_lateral()
+    rolls = (ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0)
+    return frozen(np.where(left_over < SETTLED, rolls, np.nan).reshape(ready.shape))

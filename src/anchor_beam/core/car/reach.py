@@ -1,0 +1,116 @@
+"""The lateral acceleration at which something happens to a settled car: a wheel lifts, an axle runs out of grip."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
+from anchor_beam.core.car.assembly import Corner, Pose, at_rest
+from anchor_beam.core.car.equilibrium import SETTLED, STEEPEST, linearise, settle_from
+
+Goal = Callable[[Corner, Pose, FloatArray, IntArray], FloatArray]
+"""Positive before the event, negative after it: (batch, pose, lateral acceleration (n,), which members (n,)) -> (n,)."""
+
+SLOWEST = 0.02 * GRAVITY
+EXACT = 1e-7 * GRAVITY
+LONGEST = 0.3 * GRAVITY  # that one step may go
+NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
+STEPS, HALVINGS = 25, 60
+
+
+@dataclass(frozen=True, eq=False)
+class Reached:
+    """acceleration: (n,) [m/s^2], NaN where the car never settles. pose: there.
+
+    tips: (n,) no equilibrium beyond it, and the event had not come. beyond: (n,) still not come at the highest.
+    """
+
+    acceleration: FloatArray
+    pose: Pose
+    tips: np.ndarray
+    beyond: np.ndarray
+
+
+def reach(ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray, *, highest: float) -> Reached:
+    """Find the event for every member (n,), up to `highest` [m/s^2].
+
+    Newton on pose and acceleration together; whoever does not get there is bracketed between slow and fast, with only
+    settled states moving the bracket.
+    Source: docs/theory/car.md, "Events"; Dowell and Jarratt, BIT 11 (1971), for the bracket.
+    """
+    which = np.arange(guess.size)
+    pose, lateral, done = _together(ready, goal, guess, longitudinal, which)
+    done &= (lateral > 0.0) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))
+    tips, beyond = np.zeros(guess.size, dtype=bool), np.zeros(guess.size, dtype=bool)
+    if done.all():
+        return Reached(lateral, pose, tips, beyond)
+    rest = np.flatnonzero(~done)
+    found = _bracket(ready.chosen(~done), goal, longitudinal[rest], rest, highest)
+    lateral, tips[rest], beyond[rest] = lateral.copy(), found.tips, found.beyond
+    lateral[rest] = found.acceleration
+
+    def put(old: FloatArray, new: FloatArray) -> FloatArray:
+        out = old.copy()
+        out[..., rest] = new
+        return out
+
+    merged = Pose(*(put(getattr(pose, name), getattr(found.pose, name)) for name in vars(pose)))
+    return Reached(lateral, merged, tips, beyond)
+
+
+def _together(
+    ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray, which: IntArray
+) -> tuple[Pose, FloatArray, np.ndarray]:
+    """Newton on pose and acceleration; the last answer says who got there."""
+    pose, lateral = at_rest(guess.size), guess.astype(float)
+    done = np.zeros(guess.size, dtype=bool)
+    with np.errstate(all="ignore"):  # whoever runs away here is bracketed afterwards
+        for _ in range(STEPS):
+            system = linearise(ready, pose, lateral, longitudinal)
+            settled, along = system.newton().limited().from_(pose), system.by_lateral()
+            here = goal(ready, settled, lateral, which)
+            there = goal(ready, along.times(np.full_like(lateral, NUDGE)).from_(settled), lateral + NUDGE, which)
+            change = np.clip(here * NUDGE / (here - there), -LONGEST, LONGEST)
+            done = (system.residual < SETTLED) & (np.abs(change) < EXACT)
+            lateral, pose = lateral + change, along.times(change).from_(settled)
+            if bool(np.all(done | ~np.isfinite(lateral))):
+                break
+    return pose, lateral, done
+
+
+def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, which: IntArray, highest: float) -> Reached:
+    """False position between slow and fast; an unsettled state counts as after the event and is met by halving."""
+    size = which.size
+    low, high = np.full(size, SLOWEST), np.full(size, highest)
+    pose, at_low, settled = _state(ready, goal, at_rest(size), low, longitudinal, which)
+    _, at_high, known = _state(ready, goal, pose, high, longitudinal, which)
+    dead, beyond = ~(settled & (at_low > 0.0)), known & (at_high > 0.0)
+    rises = np.zeros(size)
+    for _ in range(HALVINGS):
+        with np.errstate(all="ignore"):
+            guess = np.where(known, (low * at_high - high * at_low) / (at_high - at_low), 0.5 * (low + high))
+        guess = np.where((guess > low) & (guess < high), guess, 0.5 * (low + high))
+        tried, value, settled = _state(ready, goal, pose, guess, longitudinal, which)
+        above = settled & (value > 0.0)
+        at_high = np.where(above, np.where(rises > 0.0, 0.5 * at_high, at_high), value)
+        at_low = np.where(above, value, np.where(rises < 0.0, 0.5 * at_low, at_low))
+        known = np.where(above, known, settled)
+        pose = Pose(*(np.where(above, getattr(tried, name), getattr(pose, name)) for name in vars(pose)))
+        low, high = np.where(above, guess, low), np.where(above, high, guess)
+        rises = np.where(above, 1.0, -1.0)
+        if bool(np.all(dead | beyond | (high - low < EXACT) | (settled & (np.abs(value) < 1e-7 * ready.weight)))):
+            break
+    at = np.where(dead, np.nan, np.where(beyond, highest, low))
+    return Reached(at, pose, ~known & ~dead & ~beyond, beyond)
+
+
+def _state(
+    ready: Corner, goal: Goal, start: Pose, lateral: FloatArray, longitudinal: FloatArray, which: IntArray
+) -> tuple[Pose, FloatArray, np.ndarray]:
+    pose, left_over = settle_from(ready, start, lateral, longitudinal)
+    settled = left_over < SETTLED
+    with np.errstate(all="ignore"):
+        return pose, np.where(settled, goal(ready, pose, lateral, which), -1.0), settled
