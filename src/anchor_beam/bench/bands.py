@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -10,15 +11,18 @@ import numpy as np
 from anchor_beam.bench.results import end_result
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.handbook import log_sensitivity
+from anchor_beam.core.car.bars import BarBatch, bars
+from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.linear import respond
-from anchor_beam.core.car.model import Car, batch
-from anchor_beam.core.grip.balance import balance
+from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 from anchor_beam.core.linkage.arm import Chain, position
 from anchor_beam.core.sides import Axle, AxleKind, Side
-from anchor_beam.core.uncertainty.propagate import first_order
+from anchor_beam.core.uncertainty.propagate import first_order, monte_carlo
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
-from anchor_beam.documents.physics import bar_input, car_input
-from anchor_beam.documents.places import put, read
+from anchor_beam.documents.physics import bar_input, moved_cars, moved_grips
+from anchor_beam.documents.places import read
 from anchor_beam.documents.records import (
     ArmDirection,
     AxleRecord,
@@ -31,68 +35,129 @@ from anchor_beam.errors import AnchorBeamError
 
 # Inputs that reach the balance only through the bar's roll stiffness at the wheel.
 LINKAGE = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
+GRIP_APART = "grip of front against rear"
 GRIP_BY_AXLE = 0.02  # same tyres all round still differ in grip from axle to axle by this much
 
 
 @dataclass(frozen=True, eq=False)
 class Bands:
-    """One standard deviation of margin [%], roll gradient [rad/(m/s^2)] and rear share [%].
+    """One standard deviation of each figure: margins by phase [%], roll gradient [rad/(m/s^2)], rear share [%].
 
-    shares: part of the margin's variance by place of the input, largest first, sum 1.
+    change: of the middle margin's difference to the reference setting [%], with the same inputs before and after, None
+    without a reference. shares: part of the middle margin's variance by place of the input, largest first, sum 1.
     """
 
-    margin: float
+    margins: dict[Phase, float]
     roll_gradient: float
     rear_share: float
+    change: float | None
     shares: tuple[tuple[str, float], ...]
+
+    @property
+    def margin(self) -> float:
+        """In the middle of the corner [%]."""
+        return self.margins[Phase.MIDDLE]
 
 
 @lru_cache(maxsize=512)
-def bands(car: CarRecord, setting: Setting) -> Bands:
+def bands(car: CarRecord, setting: Setting, reference: Setting | None = None) -> Bands:
     """Propagate the spread of every input to first order; see docs/theory/uncertainty.md.
 
     Raises:
         InputError, NoSolution: as `results` does for this car and setting.
     """
+    model = model_of(car, setting, reference)
+    band = first_order(model.figures, model.centre, model.spread)
+    order = np.argsort(-band.shares[:, 1], kind="stable")
+    shares = tuple((model.places[i], float(band.shares[i, 1])) for i in order if band.shares[i, 1] > 0.0)
+    return _bands(band.sigma, shares, with_reference=reference is not None)
+
+
+def _bands(sigma: FloatArray, shares: tuple[tuple[str, float], ...], *, with_reference: bool) -> Bands:
+    margins = {phase: float(sigma[i]) for i, phase in enumerate(FOUR)}
+    roll, share = float(sigma[len(FOUR)]), float(sigma[len(FOUR) + 1])
+    return Bands(margins, roll, share, float(sigma[len(FOUR) + 2]) if with_reference else None, shares)
+
+
+def sampled_bands(car: CarRecord, setting: Setting, reference: Setting | None, samples: int, seed: int) -> Bands:
+    """The same by Monte Carlo, without shares: right also where a wheel lifts between two draws.
+
+    Raises:
+        InputError, NoSolution: as `results`.
+    """
+    model = model_of(car, setting, reference)
+    found = monte_carlo(model.figures, model.centre, model.spread, samples, seed)
+    return _bands(found.sigma, (), with_reference=reference is not None)
+
+
+@dataclass(frozen=True, eq=False)
+class Model:
+    """The figures of a setting as a function of its inputs: places (k), centre and spread (k,) [SI].
+
+    figures: takes (m, k) inputs and gives (m, n): margins of the four phases [%], roll gradient, rear share [%], and the
+    change of the middle margin against the reference where there is one.
+    """
+
+    places: list[str]
+    centre: FloatArray
+    spread: FloatArray
+    figures: Callable[[FloatArray], FloatArray]
+
+
+def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Model:
+    """Everything with a spread that the balance depends on: the car, its bars and links, the grip of each axle.
+
+    Figures of bars and links enter through the stiffness of their bar, whose relative change they make.
+    """
     own = [(f"car.{name}", *_centre_and_spread(car, name)) for name in _car_places(car)]
-    through_bars = [item for axle in Axle for item in _bar_spreads(car.axle(axle), setting.end(axle), axle)]
-    stiffness = np.array([end_result(car.axle(axle), setting.end(axle), axle).roll_stiffness for axle in Axle])
-    tracks = np.array([car.front.track.value, car.rear.track.value])
-    grips = [("grip of front against rear", 0.0, np.sqrt(2.0) * GRIP_BY_AXLE)]
-    inputs = [*own, *((place, 0.0, spread) for place, spread in through_bars), *grips]
+    settings = [setting] if reference is None else [setting, reference]
+    ends = [[end_result(car.axle(axle), each.end(axle), axle) for axle in Axle] for each in settings]
+    # an input that both settings share is one input; a bar that only the reference has is one more
+    gains: dict[str, FloatArray] = {}
+    spreads: dict[str, float] = {}
+    for k, each in enumerate(settings):
+        for axle in Axle:
+            shared = k == 0 or each.end(axle).bar == setting.end(axle).bar
+            for place, relative in _bar_spreads(car.axle(axle), each.end(axle), axle):
+                name = place if shared or not place.startswith("bench") else f"reference {place}"
+                spreads[name] = 1.0
+                gains.setdefault(name, np.zeros((len(settings), 2)))[k, axle.position] = relative
+    through = list(gains)
+    inputs = [*own, *((place, 0.0, spreads[place]) for place in through)]
+    inputs.append((GRIP_APART, 0.0, float(np.sqrt(2.0) * GRIP_BY_AXLE)))
     places = [place for place, _, _ in inputs]
-    on_rear = np.array([place.startswith(("bench.rear", "car.rear")) for place, _ in through_bars])
-    first, last = len(own), len(own) + len(through_bars)
-    centre = np.array([value for _, value, _ in inputs])
+    first, last = len(own), len(own) + len(through)
+    gain = np.stack([gains[place] for place in through], axis=-1) if through else np.zeros((len(settings), 2, 0))
+    pairs = [bars([(front.wheel_bar, rear.wheel_bar)]) for front, rear in ends]
 
-    def evaluate(rows: FloatArray) -> FloatArray:
-        cars = batch([_moved(car, places, row, centre[:first]) for row in rows[:, :first]])
-        extra = rows[:, first:last]
-        factors = np.stack([extra[:, ~on_rear].sum(axis=1), extra[:, on_rear].sum(axis=1)], axis=1)
-        response = respond(cars, stiffness * (1.0 + factors) * (cars.track / tracks) ** 2)
-        apart = 1.0 + 0.5 * rows[:, last:] * (1.0, -1.0)
-        grip = rows[:, places.index("car.grip"), None] * apart
-        margin = balance(response, grip, rows[:, places.index("car.load_sensitivity"), None]).margin
-        return np.stack([margin, response.roll, 100.0 * response.rear_stiffness_share], axis=-1)
+    def figures(rows: FloatArray) -> FloatArray:
+        moving = {place.removeprefix("car."): rows[:, i] for i, place in enumerate(places[:first])}
+        cars = moved_cars(car, moving)
+        grip = moved_grips(car, moving, 1.0 + 0.5 * rows[:, last:] * (1.0, -1.0))
+        found = []
+        for k, pair in enumerate(pairs):
+            factor = np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0)
+            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, whole=k == 0))
+        if len(found) == 2:
+            found.append(found[0][:, 1:2] - found.pop()[:, :1])
+        return np.concatenate(found, axis=1)
 
-    band = first_order(evaluate, centre, np.array([spread for _, _, spread in inputs]))
-    order = np.argsort(-band.shares[:, 0], kind="stable")
-    shares = tuple((places[i], float(band.shares[i, 0])) for i in order if band.shares[i, 0] > 0.0)
-    margin, roll_gradient, rear_share = (float(sigma) for sigma in band.sigma)
-    return Bands(margin, roll_gradient, rear_share, shares)
+    return Model(places, np.array([v for _, v, _ in inputs]), np.array([s for _, _, s in inputs]), figures)
 
 
-def _moved(car: CarRecord, places: list[str], row: FloatArray, centre: FloatArray) -> Car:
-    """The car with only those figures replaced that the row moves."""
-    for i in np.flatnonzero(row != centre):
-        car = put(car, places[i].removeprefix("car."), Figure(float(row[i])))
-    return car_input(car)
+def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, *, whole: bool) -> FloatArray:
+    """(m, 6) figures of a left turn; only the middle margin (m, 1) where the whole is not wanted."""
+    if not whole:
+        return np.asarray(limits(cars, bar, grip, (Phase.MIDDLE,)).margin, dtype=float)
+    response = respond(cars, bar.roll_stiffness(cars.track))
+    rest = np.stack([roll_gradient(cars, bar), 100.0 * response.rear_stiffness_share], axis=-1)
+    return np.concatenate([limits(cars, bar, grip).margin, rest], axis=1)
 
 
 def _car_places(car: CarRecord) -> list[str]:
     """Places within the car that the balance depends on directly."""
     own = [field.name for field in CAR_FIELDS if not field.name.startswith("window")]
-    skip = {*LINKAGE, "thread_pitch"}
+    skip = {*LINKAGE, "thread_pitch", "compliance_steer", "roll_steer"}
     per_axle = [field.name for field in AXLE_FIELDS if field.name not in skip]
     live = {axle: car.axle(axle).kind is AxleKind.LIVE for axle in Axle}
     return own + [f"{axle}.{name}" for axle in Axle for name in per_axle if live[axle] or name != "spring_base"]
@@ -147,10 +212,10 @@ def _relative(place: str, end: EndSetting) -> float:
     return field_at(place).spread(figure) / figure.value
 
 
-def bands_or_none(car: CarRecord, setting: Setting) -> Bands | None:
+def bands_or_none(car: CarRecord, setting: Setting, reference: Setting | None = None) -> Bands | None:
     """Bands, or None where one of the moved inputs has no answer: then the honest band is "we cannot tell"."""
     try:
-        found = bands(car, setting)
+        found = bands(car, setting, reference)
     except AnchorBeamError:
         return None
     return found if np.isfinite(found.margin) else None

@@ -9,6 +9,7 @@ from enum import Flag, auto
 from anchor_beam.bench.bands import Bands, bands_or_none
 from anchor_beam.bench.edits import Edit
 from anchor_beam.bench.results import Results, results
+from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, StoreError
 from anchor_beam.store.garage import Garage
@@ -257,7 +258,8 @@ class Bench:
         """Add the bands to what is shown; views call this when they have painted the figures."""
         if self.shown is None or self.shown.bands is not None:
             return
-        found = bands_or_none(self.shown.file.car, self.shown.file.bench)
+        file = self.shown.file
+        found = bands_or_none(file.car, file.bench, file.reference_setting)
         if found is not None:
             now = self.shown
             self.shown = Shown(now.file, now.now, now.reference, found, now.undo, now.redo)
@@ -285,5 +287,5 @@ class Bench:
 
 
 def _figures(now: Results) -> words.Figures:
-    torques = (now.front.rest_torque, now.rear.rest_torque)
+    torques = (now.rest_torque(Axle.FRONT), now.rest_torque(Axle.REAR))
     return words.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques)

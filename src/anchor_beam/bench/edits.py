@@ -97,8 +97,9 @@ def _named(place: str) -> str:
 
 
 def _with_preset(file: CarFile, tyre: TyreKind) -> CarFile:
-    friction = PRESETS[tyre].friction
-    for name, value in (("grip", friction.mu0), ("load_sensitivity", friction.load_sensitivity)):
+    preset = PRESETS[tyre].tyre
+    for name, value in (("grip", preset.mu0), ("load_sensitivity", preset.load_sensitivity),
+                        ("camber_best", preset.camber_best), ("camber_loss", preset.camber_loss)):  # fmt: skip
         file = put(file, f"car.{name}", Figure(value, Provenance.TYPICAL))
     return file
 

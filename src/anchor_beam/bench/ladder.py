@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
-import numpy as np
-
 from anchor_beam.bench.results import end_result
+from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.car.model import batch
-from anchor_beam.core.grip.balance import balance
+from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.grip.model import Phase, grips
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.physics import car_input
+from anchor_beam.documents.physics import car_input, grip_input
 from anchor_beam.documents.records import CarRecord, Setting
 
 Holes = tuple[int, int]
@@ -48,32 +48,32 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
         InputError: as `results`.
     """
     front, rear = (_reachable(car, setting, axle) for axle in Axle)
-    grid = [(f, r) for f in front for r in rear]
-    stiffness = np.array([[front[f], rear[r]] for f, r in grid])
-    known = np.isfinite(stiffness).all(axis=1)
-    grid = [pair for pair, ok in zip(grid, known, strict=True) if ok]
-    cars = batch([car_input(car)]).spread_over(len(grid))
-    response = respond(cars, stiffness[known][None])
-    margins = balance(response, np.array(car.grip.value), np.array(car.load_sensitivity.value)).margin[0]
-    shares = 100.0 * response.rear_stiffness_share[0]
+    tried = [(f, r) for f in front for r in rear]
+    grid = [(f, r) for f, r in tried if front[f] is not None and rear[r] is not None]
+    both = bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid])
+    cars = batch([car_input(car)])
+    margins = limits(cars, both, grips([grip_input(car)]), (Phase.MIDDLE,)).margin[:, 0]
+    response = respond(cars, both.roll_stiffness(cars.track))
+    shares = 100.0 * response.rear_stiffness_share
     rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]
     rungs.sort(key=lambda rung: rung.rear_share)
     now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))
     present = next((i for i, rung in enumerate(rungs) if (rung.front, rung.rear) == now), -1)
-    return Ladder(tuple(rungs), present, int((~known).sum()))
+    return Ladder(tuple(rungs), present, len(tried) - len(grid))
 
 
-def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, float]:
-    """Roll stiffness [N m/rad] by holes; NaN where a link does not reach, a disconnected bar has its one setting."""
+def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, WheelBar | None]:
+    """The bar at the wheels by holes; None where a link does not reach, a disconnected bar has its one setting."""
     end, record = setting.end(axle), car.axle(axle)
     now = (end.hole_left, end.hole_right)
     if not end.connected:
-        return {now: 0.0}
-    found = end_result(record, end, axle)
-    ratio, K_theta = found.motion_ratios, found.bar.K_theta
+        return {now: DISCONNECTED}
     n = len(end.bar.holes)
     pairs = [*((i, i) for i in range(n)), *((i, i + 1) for i in range(n - 1))]
     if now not in pairs:
         pairs.append(now)
-    half = 0.5 * record.track.value
-    return {(i, j): float(K_theta[i, j] * (half * (ratio[0][i] + ratio[1][j])) ** 2) for i, j in pairs}
+    found: dict[Holes, WheelBar | None] = {}
+    for i, j in pairs:
+        result = end_result(record, replace(end, hole_left=i, hole_right=j), axle)
+        found[i, j] = None if result.problem else result.wheel_bar
+    return found

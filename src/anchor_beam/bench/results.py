@@ -9,9 +9,15 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution, solve
+from anchor_beam.core.car.bars import DISCONNECTED, BarBatch, WheelBar, bars
+from anchor_beam.core.car.batches import joined, part_of
+from anchor_beam.core.car.corner import CornerState, settle
+from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import LinearResponse, respond
-from anchor_beam.core.car.model import Car, batch
-from anchor_beam.core.grip.balance import balance
+from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
+from anchor_beam.core.car.model import Car, CarBatch, batch
+from anchor_beam.core.grip.limit import Limits, limits
+from anchor_beam.core.grip.model import GripBatch, Phase, grips
 from anchor_beam.core.linkage.arm import (
     ArmPosition,
     Chain,
@@ -20,22 +26,29 @@ from anchor_beam.core.linkage.arm import (
     require_assembled,
     square_length,
 )
+from anchor_beam.core.linkage.mounts import OnStrut
 from anchor_beam.core.linkage.tape import chain, one_hole
+from anchor_beam.core.linkage.travel import Travel, travel
+from anchor_beam.core.measure.bench import cross_weight
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import bar_input, car_input, pickup, turns
+from anchor_beam.documents.physics import bar_input, car_input, grip_input, pickup, turns
 from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+
+TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
 
 
 @dataclass(frozen=True, eq=False)
 class SideResult:
     """One side's arm and link at ride height. Lengths in m, angles in rad.
 
-    turns: of the adjuster from the fitted link to the level one, None for a link of fixed length.
+    turns: of the adjuster from the fitted link to the level one, None for a link of fixed length. travel: arm and link
+    through the wheel's travel, None where the chain does not last that far.
     """
 
     chain: Chain
     where: ArmPosition
+    travel: Travel | None
     fitted: float
     level: float
     square: float
@@ -45,6 +58,11 @@ class SideResult:
     def motion_ratio(self) -> float:
         """Turn of the arm per wheel travel [rad/m]."""
         return float(self.where.motion_ratio[0])
+
+    @property
+    def cubic(self) -> tuple[float, float, float]:
+        """Turn of the arm over wheel travel from ride height, as the car takes it: slope, curve, third."""
+        return (self.motion_ratio, 0.0, 0.0) if self.travel is None else self.travel.cubic()
 
     @property
     def slope(self) -> float:
@@ -69,12 +87,28 @@ class EndResult:
     bar: BarSolution
     sides: tuple[SideResult, SideResult] | None
     motion_ratios: FloatArray
-    roll_stiffness: float
+    K_theta: float
     problem: AnchorBeamError | None
+    track: float
 
     @property
-    def K_theta(self) -> float:
-        return float(self.bar.K_theta[self.end.hole_left, self.end.hole_right])
+    def wheel_bar(self) -> WheelBar:
+        """The bar as the car sees it at its wheels; links that twist it at rest are its preload."""
+        if self.sides is None or not self.end.connected:
+            return DISCONNECTED
+        left, right = (side.cubic for side in self.sides)
+        slope, curve, third = zip(left, right, strict=True)
+        return WheelBar(self.K_theta, slope, curve, third, -(self.rest_twist or 0.0))
+
+    @property
+    def roll_stiffness(self) -> float:
+        """At the wheels [N m/rad]; 0 disconnected, NaN where there are no links."""
+        if not self.end.connected:
+            return 0.0
+        if self.sides is None:
+            return float("nan")
+        turn = 0.5 * sum(side.motion_ratio for side in self.sides) * self.track
+        return self.K_theta * turn**2
 
     @property
     def end_rate(self) -> float | None:
@@ -104,17 +138,27 @@ class EndResult:
         left, right = (float(side.where.theta[0]) for side in self.sides)
         return left - right
 
-    @property
-    def rest_torque(self) -> float | None:
-        """Torque that this twist puts into the bar if nothing gives way [N m]; > 0 presses the left tyre."""
-        return None if self.rest_twist is None or not self.end.connected else self.K_theta * self.rest_twist
+
+@dataclass(frozen=True, eq=False)
+class Cornering:
+    """What the settled car does; turns (2,) are left and right.
+
+    limits: of both axles in every phase, (turns, phases, axles). lifts: (2, 2) turns, axles [m/s^2]. roll_gradient
+    [rad/(m/s^2)]. rest: the car standing with its links as they are, (1,). one_g: at 1 g, (turns,).
+    """
+
+    limits: Limits
+    lifts: FloatArray
+    roll_gradient: float
+    rest: CornerState
+    one_g: CornerState
 
 
 @dataclass(frozen=True, eq=False)
 class Results:
     """Everything the bench shows about one setting of one car; `problem` says why there is no balance, if so.
 
-    limits: lateral acceleration at which front and rear run out [m/s^2].
+    response: the linear car, for what belongs to stiffness.
     """
 
     car: CarRecord
@@ -123,43 +167,62 @@ class Results:
     front: EndResult
     rear: EndResult
     response: LinearResponse | None
-    limits: tuple[float, float] | None
+    corner: Cornering | None
     problem: AnchorBeamError | None
 
     def end(self, axle: Axle) -> EndResult:
         return self.front if axle is Axle.FRONT else self.rear
 
+    def margin_of(self, phase: Phase) -> float | None:
+        """Balance margin B in one phase [%], the mean of left and right turn; above zero the front gives up first."""
+        if self.corner is None:
+            return None
+        found = self.corner.limits
+        margin = float(found.margin[:, found.phases.index(phase)].mean())
+        return margin if np.isfinite(margin) else None
+
+    def turns_of(self, phase: Phase) -> tuple[float, float] | None:
+        """Balance margin in a left and in a right turn [%]."""
+        if self.corner is None:
+            return None
+        left, right = self.corner.limits.margin[:, self.corner.limits.phases.index(phase)]
+        return float(left), float(right)
+
     @property
     def margin(self) -> float | None:
-        """Balance margin B [%]: above zero the front gives up first."""
-        if self.limits is None:
+        """Balance margin in the middle of the corner [%]."""
+        return self.margin_of(Phase.MIDDLE)
+
+    def limits_of(self, phase: Phase) -> tuple[float, float] | None:
+        """Lateral acceleration at which front and rear run out [m/s^2], the mean of both turns."""
+        if self.corner is None:
             return None
-        front, rear = self.limits
-        return 200.0 * (rear - front) / (rear + front)
+        front, rear = self.corner.limits.acceleration[:, self.corner.limits.phases.index(phase)].mean(axis=0)
+        return float(front), float(rear)
 
     @property
     def roll_gradient(self) -> float | None:
         """Body roll per lateral acceleration [rad/(m/s^2)]."""
-        return None if self.response is None else float(self.response.roll[0, 0])
+        return None if self.corner is None else self.corner.roll_gradient
 
     @property
     def rear_share(self) -> float | None:
         """Rear part of the axle roll stiffness [%]."""
-        return None if self.response is None else 100.0 * float(self.response.rear_stiffness_share[0, 0])
+        return None if self.response is None else 100.0 * float(self.response.rear_stiffness_share[0])
 
     @property
     def first_lift(self) -> tuple[Axle, float] | None:
         """Axle whose inside wheel lifts first, and the lateral acceleration [m/s^2]."""
-        if self.response is None:
+        if self.corner is None or not np.isfinite(self.corner.lifts).any():
             return None
-        lifts = self.response.lift_acceleration[0, 0]
-        axle = Axle.FRONT if lifts[0] < lifts[1] else Axle.REAR
-        return axle, float(lifts[axle.position])
+        at = np.nanmin(self.corner.lifts, axis=0)
+        axle = Axle.FRONT if at[0] < at[1] or not np.isfinite(at[1]) else Axle.REAR
+        return axle, float(at[axle.position])
 
     def link_load(self, axle: Axle) -> tuple[Side, float] | None:
-        """Largest link force at 1 g, and the side [N]; from the body's roll on its springs, linear.
+        """Largest link force at 1 g, and the side [N].
 
-        The link on the shorter lever carries more. None where the bar is disconnected or nothing is known.
+        The link on the shorter lever carries more. None where the bar is disconnected or the car does not settle.
         """
         torque = self.bar_torque(axle)
         sides = self.end(axle).sides
@@ -170,17 +233,26 @@ class Results:
         return side, forces[side.position]
 
     def bar_torque(self, axle: Axle) -> float | None:
-        """Torque in the bar at 1 g [N m]: its roll stiffness times the suspension's roll, over the wheels' turn."""
+        """Torque in the bar at 1 g, of the turn in which it is larger [N m]."""
         end = self.end(axle)
-        if self.response is None or end.sides is None or not end.end.connected:
+        if self.corner is None or end.sides is None or not end.end.connected:
             return None
-        i = axle.position
-        tyre_rate, track = self.car.axle(axle).tyre_rate.value, self.car.axle(axle).track.value
-        tyres = 0.5 * tyre_rate * track**2
-        carried = float(self.response.transfer[0, 0, i]) * track
-        suspension_roll = float(self.response.roll[0, 0]) - carried / tyres
-        turn = sum(side.motion_ratio for side in end.sides) * track / 2.0
-        return end.K_theta * turn * suspension_roll * GRAVITY
+        if not bool(self.corner.one_g.converged.all()):
+            return None
+        left, right = self.corner.one_g.bar_torque[:, axle.position]
+        return float(left if abs(left) >= abs(right) else -right)
+
+    def rest_torque(self, axle: Axle) -> float | None:
+        """Torque that the links as fitted leave in the bar of the standing car [N m]; > 0 presses the left tyre."""
+        end = self.end(axle)
+        if self.corner is None or end.sides is None or not end.end.connected:
+            return None
+        return float(self.corner.rest.bar_torque[0, axle.position])
+
+    @property
+    def cross_weight(self) -> float | None:
+        """Part of the load on right front and left rear [%], as the car stands with these links."""
+        return None if self.corner is None else 100.0 * float(cross_weight(self.corner.rest.loads[0]))
 
     def stress(self, axle: Axle) -> float | None:
         """Highest nominal stress in the bar at 1 g [Pa]; None for plate arms or a disconnected bar."""
@@ -203,13 +275,12 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     chains = [chain(bar, side, pickup(axle, side)) for side in Side]
     holes = [position(at, end.link(side).value) for side, at in zip(Side, chains, strict=True)]
     ratios = np.stack([found.motion_ratio for found in holes])
+    K_theta = float(bar.K_theta[end.hole_left, end.hole_right])
     try:
         left, right = (_side(axle, end, side, chains[side.position], holes[side.position], name) for side in Side)
     except NoSolution as problem:
-        return EndResult(end, bar, None, ratios, float("nan"), problem)
-    turn = 0.5 * (left.motion_ratio + right.motion_ratio) * axle.track.value
-    stiffness = bar.K_theta[end.hole_left, end.hole_right] * turn**2 if end.connected else 0.0
-    return EndResult(end, bar, (left, right), ratios, float(stiffness), None)
+        return EndResult(end, bar, None, ratios, K_theta, problem, axle.track.value)
+    return EndResult(end, bar, (left, right), ratios, K_theta, None, axle.track.value)
 
 
 def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, found: ArmPosition, name: Axle) -> SideResult:
@@ -217,7 +288,25 @@ def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, found: Ar
     fitted = end.link(side).value
     require_assembled(where, f"bench.{name}.link_{side}", at, fitted)
     level = float(level_length(at)[0])
-    return SideResult(at, where, fitted, level, float(square_length(at)[0]), turns(axle, level - fitted))
+    return SideResult(
+        at,
+        where,
+        _through_travel(at, fitted),
+        fitted,
+        level,
+        float(square_length(at)[0]),
+        turns(axle, level - fitted),
+    )
+
+
+def _through_travel(at: Chain, fitted: float) -> Travel | None:
+    mount = OnStrut(tuple(map(float, at.pickup[0])), ratio=float(at.pickup_travel[2]))  # type: ignore[arg-type]
+    try:
+        return travel(
+            hole=at.radius[0], foot=np.zeros(3), axis=at.axis, mount=mount, length=fitted, z=TRAVEL, place=""
+        )
+    except NoSolution:
+        return None
 
 
 @lru_cache(maxsize=512)
@@ -228,24 +317,32 @@ def results(car: CarRecord, setting: Setting) -> Results:
         InputError: at a figure that cannot be right, by its place in the `CarFile`.
     """
     try:
-        physics = car_input(car)
+        physics, grip = car_input(car), grip_input(car)
     except AnchorBeamError as problem:
         raise problem.within("car") from problem
     front, rear = (end_result(car.axle(axle), setting.end(axle), axle) for axle in Axle)
     no_links = front.problem or rear.problem
     if no_links is not None:
-        return _without_balance(car, setting, physics, front, rear, no_links)
-    response = respond(batch([physics]).spread_over(1), np.array([[[front.roll_stiffness, rear.roll_stiffness]]]))
-    if not np.isfinite(response.roll).all():
+        return Results(car, setting, physics, front, rear, None, None, no_links)
+    response = respond(batch([physics]), np.array([[front.roll_stiffness, rear.roll_stiffness]]))
+    corner = cornering(batch([physics]), bars([(front.wheel_bar, rear.wheel_bar)]), grips([grip]))
+    if not np.isfinite(corner.roll_gradient):
         falls = NoSolution(
             "car.cg_height", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs"
         )
-        return _without_balance(car, setting, physics, front, rear, falls)
-    limits = balance(response, np.array(car.grip.value), np.array(car.load_sensitivity.value)).limits[0, 0]
-    return Results(car, setting, physics, front, rear, response, (float(limits[0]), float(limits[1])), None)
+        return Results(car, setting, physics, front, rear, None, None, falls)
+    return Results(car, setting, physics, front, rear, response, corner, None)
 
 
-def _without_balance(
-    car: CarRecord, setting: Setting, physics: Car, front: EndResult, rear: EndResult, problem: AnchorBeamError
-) -> Results:
-    return Results(car, setting, physics, front, rear, None, None, problem)
+def cornering(car: CarBatch, bar: BarBatch, grip: GripBatch) -> Cornering:
+    """Settle one car (a batch of one) in everything that is shown of it, left and right turns at once."""
+    cars = joined([car, car, mirrored_cars(car)])
+    both = joined([bar, bar, mirrored_bars(bar)])
+    turning = slice(1, None)
+    states = settle(cars, both, np.array([0.0, GRAVITY, GRAVITY]))
+    cars, both = part_of(cars, turning), part_of(both, turning)
+    return Cornering(
+        limits=limits(cars, both, grip), lifts=lifts(cars, both).acceleration,
+        roll_gradient=float(roll_gradient(car, bar)[0]), rest=part_of(states, slice(0, 1)),
+        one_g=part_of(states, turning),
+    )  # fmt: skip

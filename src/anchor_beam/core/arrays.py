@@ -62,3 +62,22 @@ def cross(a: FloatArray, b: FloatArray) -> FloatArray:
 def length_of(vector: FloatArray) -> float:
     """Length of one vector (3,)."""
     return math.sqrt(float(vector @ vector))
+
+
+def segment_distance(a0: FloatArray, a1: FloatArray, b0: FloatArray, b1: FloatArray) -> FloatArray:
+    """Smallest distance (...) [m] between segments a0-a1 and b0-b1, points (..., 3) that broadcast.
+
+    Source: Ericson, *Real-Time Collision Detection*, 5.1.9 (closest points of two segments).
+    """
+    u, v, w = a1 - a0, b1 - b0, a0 - b0
+    a, b, c = (u * u).sum(axis=-1), (u * v).sum(axis=-1), (v * v).sum(axis=-1)
+    d, e = (u * w).sum(axis=-1), (v * w).sum(axis=-1)
+    parallel = a * c - b * b
+    with np.errstate(divide="ignore", invalid="ignore"):
+        s = np.where(parallel > 1e-12 * np.maximum(a * c, 1e-300), (b * e - c * d) / parallel, 0.0)
+        s = np.where(a > 0.0, np.clip(s, 0.0, 1.0), 0.0)
+        t = np.where(c > 0.0, (b * s + e) / c, 0.0)
+        t_in = np.clip(t, 0.0, 1.0)
+        s = np.where(a > 0.0, np.clip((b * t_in - d) / a, 0.0, 1.0), 0.0)
+    apart = w + s[..., None] * u - t_in[..., None] * v
+    return np.asarray(np.sqrt((apart * apart).sum(axis=-1)), dtype=float)

@@ -13,6 +13,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TypeVar
 
+from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
@@ -43,14 +44,15 @@ def team() -> tuple[CarFile, ...]:
 def sorrel_finch() -> CarFile:
     """Mid-engine kit coupe, independent all round, both bars adjustable; neutral as standard, short of its window."""
     front = axle_record(
-        MEASURED, pickup_height_mm=92.0, track_mm=1480, wheel_centre_height_mm=288, roll_centre_height_mm=42,
+        MEASURED, Axle.FRONT, pickup_height_mm=92.0, track_mm=1480, wheel_centre_height_mm=288, roll_centre_height_mm=42,
         unsprung_mass_kg=31, spring_rate_N_per_mm=36, spring_ratio=0.8, tyre_rate_N_per_mm=175, pickup_ahead_mm=226,
-        pickup_spacing_mm=946, pickup_ratio=0.62,
+        pickup_spacing_mm=946, pickup_ratio=0.62, camber_deg=-1.8, roll_camber=0.45,
     )  # fmt: skip
     rear = axle_record(
-        MEASURED, arms=ArmDirection.REARWARD, pickup_height_mm=88.0, track_mm=1500, wheel_centre_height_mm=296,
+        MEASURED, Axle.REAR, arms=ArmDirection.REARWARD, pickup_height_mm=88.0, track_mm=1500, wheel_centre_height_mm=296,
         roll_centre_height_mm=78, unsprung_mass_kg=36, spring_rate_N_per_mm=43, spring_ratio=0.85,
-        tyre_rate_N_per_mm=195, pickup_ahead_mm=222, pickup_spacing_mm=868, pickup_ratio=0.58,
+        tyre_rate_N_per_mm=195, pickup_ahead_mm=222, pickup_spacing_mm=868, pickup_ratio=0.58, camber_deg=-1.6,
+        roll_camber=0.4, differential=Differential.LIMITED_SLIP,
     )  # fmt: skip
     car = car_record(
         MEASURED, "Sorrel Finch", "mid-engine coupe", drive=Drive.REAR, tyre=TyreKind.SEMI_SLICK, front=front,
@@ -100,15 +102,16 @@ def sorrel_finch() -> CarFile:
 def wicken_estate() -> CarFile:
     """Front-drive estate, struts in front, twist beam behind; pushes clearly on its one standard bar."""
     front = axle_record(
-        MEASURED, pickup_height_mm=262.0, adjuster=Adjuster.FIXED, track_mm=1530, wheel_centre_height_mm=310,
+        MEASURED, Axle.FRONT, pickup_height_mm=262.0, adjuster=Adjuster.FIXED, track_mm=1530, wheel_centre_height_mm=310,
         roll_centre_height_mm=55, unsprung_mass_kg=36, spring_rate_N_per_mm=26.6, spring_ratio=0.95,
-        tyre_rate_N_per_mm=200, pickup_ahead_mm=272, pickup_spacing_mm=1010, pickup_ratio=0.96,
+        tyre_rate_N_per_mm=200, pickup_ahead_mm=272, pickup_spacing_mm=1010, pickup_ratio=0.96, camber_deg=-0.6,
+        roll_camber=0.85,
     )  # fmt: skip
     rear = axle_record(
-        MEASURED, arms=ArmDirection.REARWARD, adjuster=Adjuster.ONE_END, pickup_height_mm=-118.0, track_mm=1525,
+        MEASURED, Axle.REAR, arms=ArmDirection.REARWARD, adjuster=Adjuster.ONE_END, pickup_height_mm=-118.0, track_mm=1525,
         wheel_centre_height_mm=310, roll_centre_height_mm=60, unsprung_mass_kg=32, spring_rate_N_per_mm=25.4,
         spring_ratio=0.93, tyre_rate_N_per_mm=200, pickup_ahead_mm=228, pickup_spacing_mm=960, pickup_ratio=0.88,
-        thread_pitch_mm=1.5,
+        thread_pitch_mm=1.5, camber_deg=-1.2, roll_camber=0.6,
     )  # fmt: skip
     car = car_record(
         MEASURED, "Wicken Estate", "front-drive estate", drive=Drive.FRONT, tyre=TyreKind.STREET,
@@ -139,15 +142,16 @@ def wicken_estate() -> CarFile:
 def harrow_half_ton() -> CarFile:
     """Live-axle pick-up with a lateral rod; pushes on its standard front bar, the rear bar takes most of that away."""
     front = axle_record(
-        MEASURED, pickup_height_mm=104.0, pickup_height_left_mm=95.0, track_mm=1520, wheel_centre_height_mm=345,
+        MEASURED, Axle.FRONT, pickup_height_mm=104.0, pickup_height_left_mm=95.0, track_mm=1520, wheel_centre_height_mm=345,
         roll_centre_height_mm=85, unsprung_mass_kg=48, spring_rate_N_per_mm=66, spring_ratio=0.72,
         tyre_rate_N_per_mm=230, pickup_ahead_mm=250, pickup_spacing_mm=980, pickup_ratio=0.6, thread_pitch_mm=1.5,
+        camber_deg=-0.5, roll_camber=0.45,
     )  # fmt: skip
     rear = axle_record(
-        MEASURED, kind=AxleKind.LIVE, arms=ArmDirection.REARWARD, pickup_height_mm=-140.0, track_mm=1540,
+        MEASURED, Axle.REAR, kind=AxleKind.LIVE, arms=ArmDirection.REARWARD, pickup_height_mm=-140.0, track_mm=1540,
         wheel_centre_height_mm=355, roll_centre_height_mm=320, unsprung_mass_kg=175, spring_rate_N_per_mm=38,
         spring_ratio=1.0, spring_base_mm=1040, tyre_rate_N_per_mm=245, pickup_ahead_mm=268, pickup_spacing_mm=940,
-        pickup_ratio=0.66, thread_pitch_mm=1.5,
+        pickup_ratio=0.66, thread_pitch_mm=1.5, camber_deg=0.0, roll_camber=0.0,
     )  # fmt: skip
     car = car_record(
         MEASURED, "Harrow Half-ton", "live-axle pick-up", drive=Drive.REAR, tyre=TyreKind.STREET,

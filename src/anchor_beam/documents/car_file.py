@@ -6,10 +6,12 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
 
-from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
 from anchor_beam.documents.fields import Field as TableField
+from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.plain import FORMAT, from_plain
 from anchor_beam.documents.reading import parse_json, require_format, validate
 from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Drive, Provenance
@@ -39,10 +41,12 @@ def _figures(fields: tuple[TableField, ...]) -> dict[str, Any]:
 
 AxleDocument = create_model(
     "AxleDocument", __base__=Sourced, kind=(AxleKind, ...), arms=(ArmDirection, ...), adjuster=(Adjuster, ...),
+    differential=(Differential, Differential.OPEN),
     **_figures(AXLE_FIELDS),
 )  # fmt: skip
 CarDocument = create_model(
     "CarDocument", __base__=Sourced, name=(Name, ...), description=(str, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
+    road=(Road, Road.DRY),
     front=(AxleDocument, ...), rear=(AxleDocument, ...), **_figures(CAR_FIELDS),
 )  # fmt: skip
 # a type made at run time, from the same table as the others
@@ -102,7 +106,9 @@ def from_json(text: str) -> CarFile:
         raise DocumentError(
             f"This is a document of the kind {data.get('kind')!r}, not a car.", (Problem("kind", "", "“car-file”"),)
         )
-    document = validate(CarFileDocument, data)
+    document = validate(
+        CarFileDocument, {**data, "car": with_later_keys(data.get("car", {}))} if "car" in data else data
+    )
     problems = [*_loose_ends(document)]
     if problems:
         raise DocumentError("The file does not fit together; nothing was taken over.", tuple(problems))

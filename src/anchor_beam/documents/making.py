@@ -5,9 +5,11 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
-from anchor_beam.core.grip.tyre import PRESETS, TyreKind
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import PRESETS, Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD, Field
+from anchor_beam.documents.later import BRAKE_FRONT, CHASSIS, later_figures, tyre_figures
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -40,14 +42,18 @@ BAR_DEFAULTS = {
 
 
 def axle_record(
-    source: Provenance, *, kind: AxleKind = AxleKind.INDEPENDENT, arms: ArmDirection = ArmDirection.FORWARD,
-    adjuster: Adjuster = Adjuster.OPPOSITE, pickup_height_mm: float, **numbers: float,
+    source: Provenance, axle: Axle, *, kind: AxleKind = AxleKind.INDEPENDENT, arms: ArmDirection = ArmDirection.FORWARD,
+    adjuster: Adjuster = Adjuster.OPPOSITE, differential: Differential = Differential.OPEN, pickup_height_mm: float,
+    **numbers: float,
 ) -> AxleRecord:  # fmt: skip
     """An axle; both pick-ups at one height unless given apart."""
     heights = {"pickup_height_left_mm": pickup_height_mm, "pickup_height_right_mm": pickup_height_mm}
-    return AxleRecord(
-        kind=kind, arms=arms, adjuster=adjuster, **figures(AXLE_FIELDS, AXLE_DEFAULTS | heights | numbers, source)
-    )
+    later = later_figures(kind, axle)
+    made = figures(AXLE_FIELDS, AXLE_DEFAULTS | later | heights | numbers, source)
+    for field in AXLE_FIELDS:
+        if field.key in later and field.key not in numbers:
+            made[field.name] = Figure(made[field.name].value, Provenance.TYPICAL)
+    return AxleRecord(kind=kind, arms=arms, adjuster=adjuster, differential=differential, **made)
 
 
 def bar_record(
@@ -67,18 +73,28 @@ def car_record(
     source: Provenance, name: str, description: str, *, drive: Drive, tyre: TyreKind, front: AxleRecord,
     rear: AxleRecord, window_percent: tuple[float, float], **numbers: float,
 ) -> CarRecord:  # fmt: skip
-    """A car; grip and load sensitivity are the tyre's preset, always typical."""
-    preset = PRESETS[tyre].friction
-    given: dict[str, float] = numbers | {
+    """A car on a dry road; what describes the tyre is its preset, always typical."""
+    preset = PRESETS[tyre].tyre
+    later = tyre_figures(tyre) | {"brake_front_percent": BRAKE_FRONT, "chassis_torsion_Nm_per_deg": CHASSIS}
+    given: dict[str, float] = later | numbers | {
         "grip": preset.mu0, "load_sensitivity": preset.load_sensitivity,
         "window_low_percent": window_percent[0], "window_high_percent": window_percent[1],
     }  # fmt: skip
     made: dict[str, Any] = figures(CAR_FIELDS, given, source)
-    for name_of_typical in ("grip", "load_sensitivity"):
+    for name_of_typical in (
+        "grip",
+        "load_sensitivity",
+        "camber_best",
+        "camber_loss",
+        "brake_front",
+        "chassis_torsion",
+    ):
         made[name_of_typical] = Figure(made[name_of_typical].value, Provenance.TYPICAL)
     for wish in ("window_low", "window_high"):  # a wish of the user: nothing to measure
         made[wish] = Figure(made[wish].value, Provenance.MEASURED)
-    return CarRecord(name=name, description=description, drive=drive, tyre=tyre, front=front, rear=rear, **made)
+    return CarRecord(
+        name=name, description=description, drive=drive, tyre=tyre, road=Road.DRY, front=front, rear=rear, **made
+    )
 
 
 def end_setting(
@@ -111,9 +127,30 @@ LAYOUTS = (
     Layout("live-axle-pick-up", "Live-axle pick-up", "wishbones in front, live axle behind"),
 )
 
-_STRUT = {"pickup_ratio": 0.95, "spring_ratio": 0.95, "pickup_ahead_mm": 265.0, "pickup_height_mm": 250.0}
-_ARM = {"pickup_ratio": 0.62, "spring_ratio": 0.72, "pickup_ahead_mm": 235.0, "pickup_height_mm": 95.0}
-_BEAM = {"pickup_ratio": 0.9, "spring_ratio": 0.95, "pickup_ahead_mm": 230.0, "pickup_height_mm": -110.0}
+_STRUT = {
+    "pickup_ratio": 0.95,
+    "spring_ratio": 0.95,
+    "pickup_ahead_mm": 265.0,
+    "pickup_height_mm": 250.0,
+    "camber": -0.8,
+    "roll_camber": 0.85,
+}
+_ARM = {
+    "pickup_ratio": 0.62,
+    "spring_ratio": 0.72,
+    "pickup_ahead_mm": 235.0,
+    "pickup_height_mm": 95.0,
+    "camber": -1.2,
+    "roll_camber": 0.4,
+}
+_BEAM = {
+    "pickup_ratio": 0.9,
+    "spring_ratio": 0.95,
+    "pickup_ahead_mm": 230.0,
+    "pickup_height_mm": -110.0,
+    "camber": -1.2,
+    "roll_camber": 0.6,
+}
 
 # Per layout: drive, wheelbase, corners fl fr rl rr, CG height, window; axles as (track, unsprung, wheel centre,
 # roll centre, spring rate, tyre rate); the bars' diameters.
@@ -146,7 +183,8 @@ _TYPICAL: dict[str, dict[str, Any]] = {
         "drive": Drive.REAR, "wheelbase": 2950, "corners": (430, 430, 345, 345), "cg": 640, "window": (1.0, 7.0),
         "front": _ARM | {"track": 1530, "unsprung": 50, "centre": 350, "roll_centre": 85, "spring": 68, "tyre": 235},
         "rear": _BEAM | {"track": 1545, "unsprung": 180, "centre": 355, "roll_centre": 320, "spring": 38, "tyre": 245,
-                         "kind": AxleKind.LIVE, "spring_ratio": 1.0, "pickup_ratio": 1.0},
+                         "kind": AxleKind.LIVE, "spring_ratio": 1.0, "pickup_ratio": 1.0, "camber": 0.0,
+                         "roll_camber": 0.0},
         "bars": (26.0, 18.0),
     },
 }  # fmt: skip
@@ -171,12 +209,13 @@ def typical_car(layout: Layout, name: str) -> CarFile:
         rack.append(bar)
         ends.append(end_setting(bar, (0, 0), (link, link), source))
         axles.append(axle_record(
-            source, kind=numbers.get("kind", AxleKind.INDEPENDENT), adjuster=Adjuster.FIXED,
+            source, Axle(axle), kind=numbers.get("kind", AxleKind.INDEPENDENT), adjuster=Adjuster.FIXED,
             pickup_height_mm=numbers["pickup_height_mm"], track_mm=numbers["track"],
             wheel_centre_height_mm=numbers["centre"], roll_centre_height_mm=numbers["roll_centre"],
             unsprung_mass_kg=numbers["unsprung"], spring_rate_N_per_mm=numbers["spring"],
             spring_ratio=numbers["spring_ratio"], tyre_rate_N_per_mm=numbers["tyre"],
             pickup_ahead_mm=numbers["pickup_ahead_mm"], pickup_spacing_mm=centre, pickup_ratio=numbers["pickup_ratio"],
+            camber_deg=numbers.get("camber", -1.0), roll_camber=numbers.get("roll_camber", 0.6),
         ))  # fmt: skip
     car = car_record(
         source, name, f"{layout.label.lower()}, {layout.description}", drive=data["drive"], tyre=TyreKind.SUMMER_SPORT,

@@ -9,7 +9,8 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import (
     AXLE_FIELDS,
@@ -20,6 +21,7 @@ from anchor_beam.documents.fields import (
     Field,
     document_number,
 )
+from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -72,12 +74,14 @@ def _record_figures(record: object, fields: tuple[Field, ...]) -> list[tuple[str
 
 
 def _axle_out(axle: AxleRecord) -> dict[str, Any]:
-    choices = {"kind": str(axle.kind), "arms": str(axle.arms), "adjuster": str(axle.adjuster)}
+    choices = {"kind": str(axle.kind), "arms": str(axle.arms), "adjuster": str(axle.adjuster),
+               "differential": str(axle.differential)}  # fmt: skip
     return choices | _figures_out(_record_figures(axle, AXLE_FIELDS))
 
 
 def _car_out(car: CarRecord) -> dict[str, Any]:
-    head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre)}
+    head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre),
+            "road": str(car.road)}  # fmt: skip
     axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
     return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
 
@@ -105,6 +109,7 @@ def from_plain(data: dict[str, Any]) -> CarFile:
     Raises:
         KeyError, ValueError, TypeError: it is not; the caller knows what that means for the user.
     """
+    data = {**data, "car": with_later_keys(data["car"])}
     return CarFile(
         car=_car(data["car"]),
         rack=tuple(RackBar(Axle(item["axle"]), _bar(item["bar"])) for item in data["rack"]),
@@ -131,6 +136,7 @@ def _figures_in(group: dict[str, Any], fields: tuple[Field, ...]) -> dict[str, F
 def _axle(group: dict[str, Any]) -> AxleRecord:
     return AxleRecord(
         kind=AxleKind(group["kind"]), arms=ArmDirection(group["arms"]), adjuster=Adjuster(group["adjuster"]),
+        differential=Differential(group["differential"]),
         **_figures_in(group, AXLE_FIELDS),
     )  # fmt: skip
 
@@ -138,6 +144,7 @@ def _axle(group: dict[str, Any]) -> AxleRecord:
 def _car(group: dict[str, Any]) -> CarRecord:
     return CarRecord(
         name=group["name"], description=group["description"], drive=Drive(group["drive"]), tyre=TyreKind(group["tyre"]),
+        road=Road(group["road"]),
         front=_axle(group["front"]), rear=_axle(group["rear"]), **_figures_in(group, CAR_FIELDS),
     )  # fmt: skip
 

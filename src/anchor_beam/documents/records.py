@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind, Side
 
 
@@ -54,6 +55,7 @@ class AxleRecord:
     kind: AxleKind
     arms: ArmDirection
     adjuster: Adjuster
+    differential: Differential
     track: Figure
     wheel_centre_height: Figure
     roll_centre_height: Figure
@@ -62,6 +64,10 @@ class AxleRecord:
     spring_ratio: Figure
     spring_base: Figure
     tyre_rate: Figure
+    camber: Figure
+    roll_camber: Figure
+    compliance_steer: Figure
+    roll_steer: Figure
     pickup_ahead: Figure
     pickup_height_left: Figure
     pickup_height_right: Figure
@@ -78,6 +84,7 @@ class CarRecord:
     description: str
     drive: Drive
     tyre: TyreKind
+    road: Road
     wheelbase: Figure
     corner_fl: Figure
     corner_fr: Figure
@@ -86,6 +93,10 @@ class CarRecord:
     cg_height: Figure
     grip: Figure
     load_sensitivity: Figure
+    camber_best: Figure
+    camber_loss: Figure
+    brake_front: Figure
+    chassis_torsion: Figure
     window_low: Figure
     window_high: Figure
     front: AxleRecord

@@ -38,6 +38,9 @@ class Kind(StrEnum):
     RATIO = "ratio"
     COUNT = "count"
     TURN_PER_TRAVEL = "turn per travel"
+    CAMBER_LOSS = "camber loss"
+    COMPLIANCE_STEER = "compliance steer"
+    UNDERSTEER = "understeer gradient"
 
 
 @dataclass(frozen=True)
@@ -60,6 +63,9 @@ _SAME: dict[Kind, Unit] = {
     Kind.PERCENT: Unit("%", 1.0, 1, 0.5),
     Kind.RATIO: Unit("", 1.0, 3, 0.01),
     Kind.COUNT: Unit("", 1.0, 0, 1.0),
+    Kind.CAMBER_LOSS: Unit("/deg²", 1.0 / DEG**2, 4, 0.0005),
+    Kind.COMPLIANCE_STEER: Unit("deg/kN", DEG / 1e3, 2, 0.02),
+    Kind.UNDERSTEER: Unit("deg/g", DEG / G, 2, 0.1),
     Kind.TWIST_STIFFNESS: Unit("N·m/rad", 1.0, 0, 10.0),
 }
 UNITS: dict[System, dict[Kind, Unit]] = {
@@ -110,6 +116,9 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.ROLL_GRADIENT: {"deg/g": DEG / G, "°/g": DEG / G},
     Kind.STRESS: {"mpa": 1e6, "n/mm2": 1e6, "n/mm²": 1e6, "ksi": 6.894757293168e6, "psi": 6894.757293168},
     Kind.PERCENT: {"%": 1.0},
+    Kind.CAMBER_LOSS: {"/deg²": 1.0 / DEG**2, "/deg2": 1.0 / DEG**2, "1/deg²": 1.0 / DEG**2, "1/deg2": 1.0 / DEG**2},
+    Kind.COMPLIANCE_STEER: {"deg/kn": DEG / 1e3, "°/kn": DEG / 1e3},
+    Kind.UNDERSTEER: {"deg/g": DEG / G, "°/g": DEG / G},
 }  # fmt: skip
 TYPED[Kind.DIAMETER] = TYPED[Kind.FINE_LENGTH] = TYPED[Kind.LENGTH]
 TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
@@ -127,7 +136,8 @@ EXAMPLES: dict[Kind, str] = {
     Kind.RATE: "22 N/mm or 125 lb/in", Kind.ANGLE: "7.5 deg", Kind.ACCELERATION: "0.9 g",
     Kind.PERCENT: "2.5 %", Kind.RATIO: "0.72", Kind.COUNT: "a whole number", Kind.STRESS: "240 MPa or 35 ksi",
     Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
-    Kind.TURN_PER_TRAVEL: "0.14",
+    Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
+    Kind.UNDERSTEER: "1.8 deg/g",
 }  # fmt: skip
 
 

@@ -141,7 +141,7 @@ def _assemble(rigidity: FloatArray, transport: FloatArray) -> FloatArray:
 def _supports(pivots: IntArray, bushings: Bushings) -> tuple[list[int], list[tuple[int, float]]]:
     """Degrees of freedom that are held, and springs to ground as (degree of freedom, stiffness)."""
     left = int(pivots[0])
-    held = [6 * left + 1]  # along the bar: no load acts there
+    held = [] if bushings.axial else [6 * left + 1]  # along the bar: no load acts there
     springs = []
     for station in map(int, pivots):
         for axis in (0, 2):
@@ -149,6 +149,8 @@ def _supports(pivots: IntArray, bushings: Bushings) -> tuple[list[int], list[tup
                 held.append(6 * station + axis)
             else:
                 springs.append((6 * station + axis, bushings.radial))
+        if bushings.axial:
+            springs.append((6 * station + 1, bushings.axial))
         if bushings.torsional > 0.0:
             springs.append((6 * station + 4, bushings.torsional))
     if bushings.torsional == 0.0:

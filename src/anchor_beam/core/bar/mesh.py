@@ -39,7 +39,9 @@ class Mesh:
 
 def mesh(bar: Bar, where: Layout) -> Mesh:
     """Cut the bar at every hole, pivot and joint, and its arcs into chords of at most 6 deg."""
-    cuts = _cuts(where.line.pieces, [*where.pivots, *where.holes[0], *where.holes[1]])
+    total = where.line.length
+    forged = [] if bar.ends is None else [bar.ends.length, total - bar.ends.length]
+    cuts = _cuts(where.line.pieces, [*where.pivots, *where.holes[0], *where.holes[1], *forged])
     s = np.concatenate([cuts[0][1][:1], *(at[1:] for _, at in cuts)])
     nodes = np.concatenate([cuts[0][0].points(cuts[0][1])[:1], *(piece.points(at)[1:] for piece, at in cuts)])
     along = [piece.tangents(at) for piece, at in cuts]
@@ -51,8 +53,8 @@ def mesh(bar: Bar, where: Layout) -> Mesh:
     return Mesh(
         s=s, nodes=nodes, lengths=lengths,
         tangents=np.stack([np.concatenate([t[:-1] for t in along]), np.concatenate([t[1:] for t in along])], axis=1),
-        frames=_frames(chords / lengths[:, None], nodes, middle < 0.5 * where.line.length),
-        constants=_constants(bar, plate),
+        frames=_frames(chords / lengths[:, None], nodes, middle < 0.5 * total),
+        constants=_constants(bar, plate, np.minimum(middle, total - middle)),
         outside=outside.astype(float), plate=plate.astype(float),
         holes=np.array([[_node(s, at) for at in side] for side in where.holes], dtype=np.intp),
         pivots=(_node(s, where.pivots[0]), _node(s, where.pivots[1])),
@@ -84,13 +86,17 @@ def _plate_elements(bar: Bar, cuts: list[tuple[Piece, FloatArray]]) -> IntArray:
     return np.repeat(np.array(kinds, dtype=np.intp), [len(at) - 1 for _, at in cuts])
 
 
-def _constants(bar: Bar, plate: IntArray) -> FloatArray:
+def _constants(bar: Bar, plate: IntArray, from_tip: FloatArray) -> FloatArray:
     poisson = bar.material.poisson
     kinds: list[SectionConstants] = [bar.section.constants(poisson)]
     if bar.plate is not None:
         kinds.append(bar.plate.constants(poisson))
     table = np.array([(k.area, k.I_1, k.I_2, k.J, k.k_1, k.k_2) for k in kinds])
-    return np.asarray(table[plate], dtype=float)
+    constants = table[plate]
+    if bar.ends is not None:
+        stiffer = np.where(from_tip < bar.ends.length, bar.ends.factor, 1.0)
+        constants[:, 1:4] *= stiffer[:, None]
+    return np.asarray(constants, dtype=float)
 
 
 def _frames(axes: FloatArray, nodes: FloatArray, left: FloatArray) -> FloatArray:

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, cross, length_of
+from anchor_beam.core.arrays import FloatArray, cross, length_of, segment_distance
 from anchor_beam.errors import InputError
 
 Point = tuple[float, float, float]
@@ -154,6 +154,27 @@ def lay(vertices: tuple[Vertex, ...]) -> Centreline:
             pieces.append(_arc(points[i + 1], direction, directions[i + 1], vertices[i + 1], turns[i + 1], s, i + 1))
             s = pieces[-1].s1
     return Centreline(tuple(pieces))
+
+
+def require_clear(line: Centreline, diameter: float) -> None:
+    """Refuse a bar that cuts itself: two places that are far apart along it, but closer than its diameter in space.
+
+    Raises:
+        InputError: at "path[i]", the vertex between the two pieces that meet.
+    """
+    straights = line.straights()
+    for i, one in enumerate(straights):
+        for other in straights[i + 2 :]:  # neighbours touch at their corner
+            along = other.s0 - one.s1
+            ends = [
+                piece.start + part * piece.length * piece.direction for piece in (one, other) for part in (0.0, 1.0)
+            ]
+            apart = float(segment_distance(*ends))
+            if apart < diameter < along:
+                raise InputError(
+                    f"path[{other.segment}]", "The bar cuts itself: two of its straights are closer than its diameter.",
+                    got=apart, accepts=f"more than {diameter * 1e3:.1f} mm between their centrelines",
+                )  # fmt: skip
 
 
 def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:

@@ -30,7 +30,7 @@ class Peak:
 
 
 @dataclass(frozen=True, eq=False)
-class _Sections:
+class BendSections:
     """Samples through one bend and beside it: arc length s (n,), curvature that counts (n,) [1/m], whether inside the
     bend (n,), and force (n, 3) [N] and moment (n, 3) [N m] in the axes t, n (towards the bend's centre), b = t x n."""
 
@@ -60,13 +60,13 @@ def peak_stress(bar: BarSolution, left: int, right: int, torque: float) -> Peak:
         return Peak(None, f"A bend of {tight:.2f} diameters is tighter than the formulas reach ({TIGHTEST}).")
     found = [nominal[0]]
     for arc in arcs:
-        at = _sections(bar, line, arc, left, right, torque)
+        at = bend_sections(bar, line, arc, left, right, torque)
         if len(at.s):
             found.append(_worst(at, section, arc.radius, bar.bar.material.poisson))
     return Peak(max(found))
 
 
-def _sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right: int, torque: float) -> _Sections:
+def bend_sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right: int, torque: float) -> BendSections:
     """Cut the bar finely through an arc and two diameters to either side, where it carries load."""
     loads, mesh, section = bar.loads, bar.mesh, bar.bar.section
     reach = 2.0 * section.od
@@ -89,7 +89,7 @@ def _sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right: in
     window = 0.5 * section.od * (1.0 - (section.bore / section.od) ** 2)
     overlap = np.minimum(s + window / 2, arc.s1) - np.maximum(s - window / 2, arc.s0)
     inside = ((s >= arc.s0) & (s <= arc.s1)).astype(float)
-    return _Sections(
+    return BendSections(
         s, np.clip(overlap, 0.0, window) / window / arc.radius, inside,
         (axes @ force[:, :, None])[..., 0], (axes @ moment[:, :, None])[..., 0],
     )  # fmt: skip
@@ -104,7 +104,7 @@ def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
     return points, tangents
 
 
-def _worst(at: _Sections, section: Round, bend_radius: float, poisson: float) -> float:
+def _worst(at: BendSections, section: Round, bend_radius: float, poisson: float) -> float:
     """Largest von Mises stress over all samples, all around, outer surface and bore."""
     hoop, ripple = _ovalisation(at, section, bend_radius, poisson)
     surfaces = [(section.od / 2.0, 1.0)] + ([(section.bore / 2.0, -1.0)] if section.bore else [])
@@ -112,7 +112,7 @@ def _worst(at: _Sections, section: Round, bend_radius: float, poisson: float) ->
 
 
 def _on_surface(
-    at: _Sections, section: Round, rho: float, sign: float, poisson: float, hoop: FloatArray, ripple: FloatArray
+    at: BendSections, section: Round, rho: float, sign: float, poisson: float, hoop: FloatArray, ripple: FloatArray
 ) -> float:
     """Largest von Mises stress on one surface; `sign` is +1 outside, -1 in the bore."""
     a, a_i = section.od / 2.0, section.bore / 2.0
@@ -140,20 +140,35 @@ def _on_surface(
     return float(np.sqrt(mises.max()))
 
 
-def _ovalisation(at: _Sections, section: Round, bend_radius: float, poisson: float) -> tuple[FloatArray, FloatArray]:
+def _ovalisation(
+    at: BendSections, section: Round, bend_radius: float, poisson: float
+) -> tuple[FloatArray, FloatArray]:
     """Hoop stress amplitudes H_n, H_b with their slopes along the bar (n, 4), and ripples G_n, G_b (n, 2) [Pa]."""
     if section.wall is None:
         return np.zeros((len(at.s), 4)), np.zeros((len(at.s), 2))
     h = section.wall
     r_m = 0.5 * (section.od - h)
     lam = h * bend_radius / (r_m**2 * math.sqrt(1.0 - poisson**2))
-    length = 0.742 * r_m * math.sqrt(r_m / h)
     nominal = at.inside[:, None] * at.moment[:, 1:] * r_m / section.I
+    length = decay(section)
     apart = (at.s[:, None] - at.s[None, :]) / length
     x = np.abs(apart)
-    weight = np.gradient(at.s)
-    smooth = np.exp(-x) * (np.cos(x) + np.sin(x)) / (2.0 * length) * weight
-    slope = -np.sign(apart) * np.exp(-x) * np.sin(x) / length**2 * weight
+    slope = -np.sign(apart) * np.exp(-x) * np.sin(x) / length**2 * np.gradient(at.s)
+    smooth = smoothing(at, section)
     hoop = 18.0 * lam / (1.0 + 12.0 * lam**2) * nominal
     ripple = 3.0 / (1.0 + 12.0 * lam**2) * nominal
     return np.concatenate([smooth @ hoop, slope @ hoop], axis=1), np.asarray(smooth @ ripple, dtype=float)
+
+
+def decay(section: Round) -> float:
+    """Length along a tube over which an oval shape dies away [m]; wall must be given."""
+    wall = section.wall or 0.0
+    r_m = 0.5 * (section.od - wall)
+    return 0.742 * r_m * math.sqrt(r_m / wall)
+
+
+def smoothing(at: BendSections, section: Round) -> FloatArray:
+    """(n, n) matrix that spreads what happens at each sample over its neighbours, as a tube's wall does."""
+    length = decay(section)
+    x = np.abs(at.s[:, None] - at.s[None, :]) / length
+    return np.asarray(np.exp(-x) * (np.cos(x) + np.sin(x)) / (2.0 * length) * np.gradient(at.s), dtype=float)

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import require_finite, require_not_negative, require_positive
-from anchor_beam.core.bar.path import Centreline, Vertex, lay
+from anchor_beam.core.bar.path import Centreline, Vertex, lay, require_clear
 from anchor_beam.core.section.material import SPRING_STEEL, Material
 from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.errors import InputError
@@ -16,18 +16,36 @@ from anchor_beam.errors import InputError
 
 @dataclass(frozen=True)
 class Bushings:
-    """Stiffness of each of the two bushings: radial [N/m], None for rigid; torsional [N m/rad], 0 when it turns free."""
+    """Each of the two bushings: radial stiffness [N/m], its bracket in series, None for rigid; torsional of bonded rubber
+    [N m/rad], 0 when it turns free; axial with a collar [N/m], 0 without; friction torque [N m], 0 where it is greased."""
 
     radial: float | None = None
     torsional: float = 0.0
+    axial: float = 0.0
+    friction: float = 0.0
 
     def __post_init__(self) -> None:
         if self.radial is not None:
             require_positive("bushing_radial", self.radial, "The radial stiffness of the bushing")
         require_not_negative("bushing_torsional", self.torsional, "The torsional stiffness of the bushing")
+        require_not_negative("bushing_axial", self.axial, "The axial stiffness of the bushing")
+        require_not_negative("bushing_friction", self.friction, "The friction torque of the bushing")
 
 
 FREE_AND_RIGID = Bushings()
+
+
+@dataclass(frozen=True)
+class ForgedEnds:
+    """Ends that are locally stiffer than the bar, such as forged eyes: length from each tip [m], factor on the bending and
+    torsional stiffness [-]."""
+
+    length: float
+    factor: float
+
+    def __post_init__(self) -> None:
+        require_positive("ends.length", self.length, "The length of the forged end")
+        require_positive("ends.factor", self.factor, "The stiffness factor of the forged end")
 
 
 @dataclass(frozen=True)
@@ -36,7 +54,7 @@ class Bar:
 
     path: vertices [m], origin midway between the pivots on the pivot axis. pivots: y of the left and right bushing
     [m]. holes: distance from the tip inward along the centreline [m]. plate: separate arms, which are the first and
-    last segments of the path, rigidly joined to the centre.
+    last segments of the path, joined to the centre rigidly or, with a spline, by `joint` [N m/rad] about the pivot axis.
     """
 
     section: Round
@@ -46,6 +64,12 @@ class Bar:
     material: Material = SPRING_STEEL
     bushings: Bushings = FREE_AND_RIGID
     plate: Plate | None = None
+    joint: float | None = None
+    ends: ForgedEnds | None = None
+
+    def __post_init__(self) -> None:
+        if self.joint is not None:
+            require_positive("joint", self.joint, "The stiffness of the splined joint")
 
 
 @dataclass(frozen=True)
@@ -138,6 +162,7 @@ def layout(bar: Bar) -> Layout:
         InputError: at "path[i]", "pivots" or "holes[i]".
     """
     line = lay(bar.path)
+    require_clear(line, bar.section.od)
     pivots = []
     for y in bar.pivots:
         station = line.station_of(np.array([0.0, y, 0.0]))

@@ -17,6 +17,19 @@ SHARES = ("centre_torsion", "arm_bending", "bushings", "other")
 
 
 @dataclass(frozen=True, eq=False)
+class Sections:
+    """Along the loaded elements (m, 2), at both ends of each: arc length from the left tip s [m], axial force and shear
+    [N], torsion and resultant bending [N m], nominal von Mises stress at the surface [Pa], None for plate arms."""
+
+    s: FloatArray
+    axial: FloatArray
+    shear: FloatArray
+    torsion: FloatArray
+    bending: FloatArray
+    stress: FloatArray | None
+
+
+@dataclass(frozen=True, eq=False)
 class BarSolution:
     """A solved bar. Left hole index first, right hole index second, everywhere.
 
@@ -64,6 +77,39 @@ class BarSolution:
         first = int(np.argmax(stress.ravel() >= stress.max() * (1.0 - 1e-9)))
         element, end = divmod(first, 2)
         return float(stress[element, end] * abs(torque)), float(self.mesh.s[self.loads.elements[element] + end])
+
+    def coupled(self, left: int, right: int) -> FloatArray:
+        """Symmetric (2, 2) matrix K2 with [T_L, T_R] = K2 [theta_L, theta_R] [N m/rad], both counted in one sense.
+
+        Bonded bushings hold the bar against turning as a whole, so its two torques need not balance; K_theta is the
+        value of this matrix under balanced load. Without them its determinant is zero.
+        Source: docs/theory/bar.md, "Bonded bushings".
+        """
+        K = float(self.K_theta[left, right])
+        if self.bar.bushings.torsional == 0.0:
+            return frozen([[K, -K], [-K, K]])
+        n = self.levers.shape[1]
+        ends = [left, n + right]
+        levers = np.array([self.levers[0, left], self.levers[1, right]])
+        give = self.loads.flexibility[np.ix_(ends, ends)] / np.outer(levers, levers)
+        if self.bar.joint is not None:
+            give = give + np.eye(2) / self.bar.joint
+        return frozen(np.linalg.inv(give))
+
+    def sections(self, left: int, right: int, torque: float) -> Sections:
+        """Forces on the section and nominal stress along the loaded part of the bar at a balanced torque [N m]."""
+        force, moment = end_forces(self.mesh, self.loads)
+        pair = self._pair_loads[left, right] * torque
+        elements = self.loads.elements
+        tangents = self.mesh.tangents[elements]
+        F = np.broadcast_to(force @ pair, (len(elements), 2, 3))
+        M = moment @ pair
+        axial, torsion = (tangents * F).sum(axis=-1), (tangents * M).sum(axis=-1)
+        shear = np.sqrt(np.maximum((F * F).sum(axis=-1) - axial**2, 0.0))
+        bending = np.sqrt(np.maximum((M * M).sum(axis=-1) - torsion**2, 0.0))
+        stress = None if self.bar.plate is not None else frozen(self._stress_per_torque[left, right] * abs(torque))
+        s = np.stack([self.mesh.s[elements], self.mesh.s[elements + 1]], axis=1)
+        return Sections(frozen(s), frozen(axial), frozen(shear), frozen(torsion), frozen(bending), stress)
 
     @cached_property
     def residual(self) -> float:
@@ -139,6 +185,8 @@ def solve(bar: Bar) -> BarSolution:
     own_left, own_right = np.diag(flexibility)[:n, None], np.diag(flexibility)[None, n:]
     cross = flexibility[:n, n:]
     twist = own_left / l_left**2 - 2.0 * cross / (l_left * l_right) + own_right / l_right**2
+    if bar.joint is not None:
+        twist = twist + 2.0 / bar.joint  # a spline at each end, both under the whole torque
     at = grid.nodes[grid.holes]
     mass = bar.material.density * float(np.sum(grid.constants[:, 0] * np.diff(grid.s)))
     return BarSolution(

@@ -40,7 +40,7 @@ def lifts(cars: CarBatch, bars: BarBatch) -> Lifts:
         left = (
             part.seat[:, LEFT] + part.hanging - part.tyre * pose.wheels[:, LEFT]
         )  # negative once it hangs in the air
-        return np.where(axle == 0, left[0], left[1])
+        return np.asarray(np.where(axle == 0, left[0], left[1]), dtype=float)
 
     found = reach(both, load_left, np.full(2 * n, GRAVITY), none, highest=FASTEST)
     at = np.where(found.beyond, np.nan, found.acceleration)

@@ -108,6 +108,7 @@ def car_from_corner_weights(
     cg_height: float,
     front: AxleInput,
     rear: AxleInput,
+    chassis_torsion: float | None = None,
 ) -> Car:
     """Car from what scales and a tilt test give: four corner weights as mass [kg], height of the whole car's CG [m].
 
@@ -124,18 +125,52 @@ def car_from_corner_weights(
                 place, "The axle's unsprung mass is more than what the scales show there.", got=mass,
                 accepts=f"two corners that add up to more than {axle.unsprung_mass:.0f} kg",
             )  # fmt: skip
-    unsprung = front.unsprung_mass + rear.unsprung_mass
-    sprung = sum(on_axle) - unsprung
-    moment = sum(on_axle) * cg_height - sum(axle.unsprung_mass * axle.wheel_centre_height for axle in (front, rear))
-    if not moment > 0.0:
+    per_axle = {
+        name: np.array([getattr(axle, name) for axle in (front, rear)])
+        for name in ("track", "unsprung_mass", "wheel_centre_height")
+    }
+    found = weigh(np.array(corners), np.array(cg_height), **per_axle)
+    if not float(found.sprung_cg_height) > 0.0:
         raise InputError(
             "cg_height", "With this height the sprung mass would have its centre of gravity in the ground.",
             got=cg_height, accepts="a greater height",
         )  # fmt: skip
     return Car(
-        wheelbase=wheelbase, sprung_mass=sprung, sprung_cg_height=moment / sprung,
-        sprung_cg_behind_front=wheelbase * (on_axle[1] - rear.unsprung_mass) / sprung, front=front, rear=rear,
+        wheelbase=wheelbase, sprung_mass=float(found.sprung_mass), sprung_cg_height=float(found.sprung_cg_height),
+        sprung_cg_behind_front=float(wheelbase * found.rear_share), front=front, rear=rear,
+        sprung_cg_left=float(found.sprung_cg_left), wedge=float(found.wedge), chassis_torsion=chassis_torsion,
     )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class Weighed:
+    """The sprung mass [kg], its height and offset to the left [m], the part of it on the rear axle [-], and the wedge
+    [N m] that corner weights (...) show."""
+
+    sprung_mass: FloatArray
+    sprung_cg_height: FloatArray
+    sprung_cg_left: FloatArray
+    rear_share: FloatArray
+    wedge: FloatArray
+
+
+def weigh(
+    corners: FloatArray, cg_height: FloatArray, *, track: FloatArray, unsprung_mass: FloatArray,
+    wheel_centre_height: FloatArray,
+) -> Weighed:  # fmt: skip
+    """From scales: corners (..., 4) as mass [kg], height of the whole car's centre of gravity (...) [m], axles (..., 2).
+
+    Left and right differ by the offset of the centre of gravity as far as both axles agree; the rest is wedge.
+    Source: moments about the front axle, the ground and the centre line, docs/theory/car.md, "Corner weights".
+    """
+    on_axle = np.stack([corners[..., 0] + corners[..., 1], corners[..., 2] + corners[..., 3]], axis=-1)
+    uneven = np.stack([corners[..., 0] - corners[..., 1], corners[..., 2] - corners[..., 3]], axis=-1)
+    sprung = (on_axle - unsprung_mass).sum(axis=-1)
+    share = (on_axle - unsprung_mass)[..., 1] / sprung
+    height = (on_axle.sum(axis=-1) * cg_height - (unsprung_mass * wheel_centre_height).sum(axis=-1)) / sprung
+    moments = 0.5 * GRAVITY * track * uneven
+    whole = moments.sum(axis=-1)
+    return Weighed(sprung, height, whole / (sprung * GRAVITY), share, moments[..., 0] - (1.0 - share) * whole)
 
 
 @dataclass(frozen=True, eq=False)

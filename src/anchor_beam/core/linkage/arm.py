@@ -17,7 +17,7 @@ class Chain:
     radius: (..., 3) from the pivot axis to the hole with the bar in its own frame (theta = 0).
     axis: (3,) unit vector of the pivot axis, in the sense in which bump turns the arm.
     pickup: (..., 3) from the foot of the hole on the axis to the link's other end, at the travel in question.
-    pickup_travel: (3,) movement of the pick-up per wheel travel [m/m].
+    pickup_travel: (..., 3) movement of the pick-up per wheel travel [m/m].
     """
 
     radius: FloatArray
@@ -42,6 +42,22 @@ class ArmPosition:
     hole: FloatArray
     pickup: FloatArray
 
+    @property
+    def over_centre(self) -> FloatArray:
+        """(...) lever of the link over the arm's radius [-]: 1 square, 0 where the link lies along the arm and snaps over."""
+        return np.asarray(np.abs(self.lever) / np.linalg.norm(self.hole, axis=-1), dtype=float)
+
+    @property
+    def per_length(self) -> FloatArray:
+        """(...) turn of the arm per length added to the link [rad/m]."""
+        return np.asarray(-1.0 / self.lever, dtype=float)
+
+    def joint_angle(self, stud: FloatArray) -> FloatArray:
+        """(...) angle between the link and the plane square to a joint's stud (3,) [rad]: what the joint must give."""
+        link = self.pickup - self.hole
+        off = (link * stud).sum(axis=-1) / (np.linalg.norm(link, axis=-1) * np.linalg.norm(stud))
+        return np.asarray(np.abs(np.arcsin(np.clip(off, -1.0, 1.0))), dtype=float)
+
     def of_hole(self, index: int) -> ArmPosition:
         """The position of one of a batch of holes, still with a leading axis of length 1."""
         pick = slice(index, index + 1)
@@ -62,11 +78,12 @@ class ArmPosition:
         return np.asarray(np.abs(np.pi / 2.0 - np.arccos(np.clip(cosine, -1.0, 1.0))), dtype=float)
 
 
-def position(chain: Chain, length: float | FloatArray) -> ArmPosition:
+def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None = None) -> ArmPosition:
     """Stand the arm so that a link of `length` [m] closes the chain; NaN where it cannot be assembled.
 
     Of the two ways to assemble, the one is taken whose link leaves the arm towards the side of the pivot axis on
-    which the pick-up lies: a pick-up above the bar pulls the arm up from below it, and the other way round.
+    which the pick-up lies: a pick-up above the bar pulls the arm up from below it, and the other way round. `branch`
+    (...) overrules that with the sign of the lever, so that a chain keeps its own way through its travel.
     Source: model paper section 3, written out in docs/theory/linkage.md.
     """
     r = np.linalg.norm(chain.radius, axis=-1)
@@ -79,7 +96,8 @@ def position(chain: Chain, length: float | FloatArray) -> ArmPosition:
     reach = np.full_like(amplitude, np.nan)
     possible = np.abs(C) <= amplitude
     reach[possible] = np.arccos(C[possible] / amplitude[possible])
-    theta = np.arctan2(B, A) - np.where(d[..., 2] >= 0.0, 1.0, -1.0) * reach
+    way = np.where(d[..., 2] >= 0.0, 1.0, -1.0) if branch is None else np.sign(branch)
+    theta = np.arctan2(B, A) - way * reach
     theta = np.remainder(theta + np.pi, 2.0 * np.pi) - np.pi
     return _at(chain, theta, e1, e2, r)
 

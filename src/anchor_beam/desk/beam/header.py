@@ -19,6 +19,7 @@ from anchor_beam.bench import workings
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import CompareWith, UseSetting
 from anchor_beam.bench.headline import Headline, headlines, heaviest_link
+from anchor_beam.core.grip.model import Phase
 from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
@@ -64,7 +65,7 @@ class Header(QWidget):
         for figure, maker in zip(self.figures, makers, strict=False):
             figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
         self.figures[3].asked.connect(self._open_load)
-        self.beam.asked.connect(lambda: self._open(workings.margin, self.beam))
+        self.beam.asked.connect(lambda: self._open(workings.margin_in(Phase.MIDDLE), self.beam))
         self.setting.activated.connect(self._use)
         self.against.activated.connect(self._compare)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)

@@ -74,5 +74,5 @@ class LengthsStrip(QWidget):
         if shown is not None and rows:
             y = px(48) + px(22) * 4 + px(6)
             pen.write(columns[0], y, "at rest the bar", Size.NORMAL, Tone.SOFT)
-            words = rest_twist(shown.now.end(self._axle).rest_torque, units)
+            words = rest_twist(shown.now.rest_torque(self._axle), units)
             pen.write(columns[1], y, words, Size.NORMAL, Tone.INK)

@@ -1,0 +1,1 @@
+"""Smallest gap between moving parts and what was measured around them."""

@@ -1,0 +1,79 @@
+"""Arm and link through the whole travel of a wheel: angles, motion ratio, margins, and what of it the car needs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray, frozen
+from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled
+from anchor_beam.core.linkage.mounts import Mount
+from anchor_beam.errors import NoSolution
+
+
+@dataclass(frozen=True, eq=False)
+class Travel:
+    """One side over wheel travels z (n,) [m], the middle one of them ride height.
+
+    where: positions with n as leading axis. theta_rest: of the arm at ride height [rad].
+    """
+
+    z: FloatArray
+    where: ArmPosition
+
+    @property
+    def motion_ratio(self) -> FloatArray:
+        """(n,) turn of the arm per wheel travel [rad/m], in the sense that is positive in bump at ride height."""
+        return np.asarray(self.where.motion_ratio * self._sense, dtype=float)
+
+    @property
+    def turn(self) -> FloatArray:
+        """(n,) turn of the arm from ride height [rad], positive in bump."""
+        theta = np.unwrap(self.where.theta)
+        return np.asarray((theta - theta[len(theta) // 2]) * self._sense, dtype=float)
+
+    @property
+    def _sense(self) -> float:
+        return float(np.sign(self.where.motion_ratio[len(self.z) // 2]))
+
+    def cubic(self) -> tuple[float, float, float]:
+        """Slope, curve and third coefficient of the turn over z, exact in value and slope at ride height.
+
+        Fitted over the whole travel; see docs/theory/linkage.md, "What the car sees".
+        """
+        slope = float(self.motion_ratio[len(self.z) // 2])
+        rest = self.turn - slope * self.z
+        columns = np.stack([self.z**2, self.z**3], axis=1)
+        (curve, third), *_rest = np.linalg.lstsq(columns, rest, rcond=None)
+        return slope, float(curve), float(third)
+
+
+def travel(
+    *, hole: FloatArray, foot: FloatArray, axis: FloatArray, mount: Mount, length: float, z: FloatArray, place: str
+) -> Travel:
+    """Move one side through wheel travels z (n,) [m], an odd number with ride height in the middle.
+
+    hole: from the axis to the hole with the bar in its own frame (3,); foot: of the hole on the pivot axis (3,); axis:
+    unit vector in the sense in which bump turns the arm. The way of assembly at ride height is kept throughout.
+    Raises:
+        NoSolution: at `place` where the chain cannot be assembled, or passes over its centre.
+    Source: docs/theory/linkage.md, "Closing the chain".
+    """
+    points, slopes = mount.at(z)
+    middle = len(z) // 2
+    at_ride = Chain(hole[None], axis, points[middle : middle + 1] - foot, slopes[middle : middle + 1])
+    ride = position(at_ride, length)
+    require_assembled(ride, place, at_ride, length)
+    whole = Chain(np.broadcast_to(hole, points.shape), axis, points - foot, slopes)
+    where = position(whole, length, np.broadcast_to(ride.lever, z.shape))
+    lost = ~np.isfinite(where.theta)
+    if lost.any():
+        at = float(np.abs(z[lost]).min())
+        raise NoSolution(
+            place,
+            f"The chain comes apart {at * 1e3:.0f} mm from ride height.",
+            got=at,
+            accepts="less travel, or a longer link",
+        )
+    return Travel(frozen(z), where)

@@ -1,0 +1,101 @@
+"""Measurements at the standing car and on the bench: bar deflection, tilt, motion ratio, drop-in of a link."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray, require_positive
+from anchor_beam.core.measure.regression import robust_fit
+from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True)
+class Measured:
+    """A figure with one standard error, in the unit of the figure."""
+
+    value: float
+    error: float
+
+
+@dataclass(frozen=True, eq=False)
+class Deflection:
+    """rate of the bar's end [N/m]; stick: half the width of the loop that friction in the bushings makes [N], None where
+    the load was only raised."""
+
+    rate: Measured
+    stick: Measured | None
+
+
+def deflection(load: FloatArray, drop: FloatArray, rising: np.ndarray) -> Deflection:
+    """Rate from weights hung at a hole (n,) [N], the drop read (n,) [m] and whether the weight was being added (n,).
+
+    Force = rate x drop + offset +- friction, the sign by the direction of loading.
+    Source: docs/theory/measurements.md, "Deflection".
+    """
+    both = bool(rising.any() and not rising.all())
+    columns = [drop, np.ones_like(drop)] + ([np.where(rising, 1.0, -1.0)] if both else [])
+    fit = robust_fit(np.stack(columns, axis=1), load)
+    stick = Measured(float(fit.coefficients[2]), float(fit.errors[2])) if both else None
+    return Deflection(Measured(float(fit.coefficients[0]), float(fit.errors[0])), stick)
+
+
+def tilt(
+    front_level: float, front_tilted: float, *, total: float, wheelbase: float, wheel_radius: float, rise: float,
+    scale_error: float,
+) -> Measured:  # fmt: skip
+    """Height of the centre of gravity [m] from the front axle's load level and with the rear lifted by `rise` [m].
+
+    Loads in N, suspension locked. Source: docs/theory/measurements.md, "Tilt" (moments about the rear contact line).
+    """
+    for place, value in (("total", total), ("wheelbase", wheelbase), ("rise", rise)):
+        require_positive(place, value, "The " + place)
+    if not rise < wheelbase:
+        raise InputError("rise", "The rear cannot be lifted by the wheelbase.", got=rise, accepts="less than that")
+    slope = math.tan(math.asin(rise / wheelbase))
+    per_load = wheelbase / (total * slope)
+    height = wheel_radius + (front_tilted - front_level) * per_load
+    return Measured(height, math.sqrt(2.0) * scale_error * per_load)
+
+
+@dataclass(frozen=True, eq=False)
+class MotionRatio:
+    """At ride height: travel of the part per travel of the wheel [-] and its change per travel [1/m]; residuals (n,) [m]."""
+
+    ratio: Measured
+    progression: Measured
+    residuals: FloatArray
+
+
+def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
+    """From a jack-and-tape table: wheel travel and part travel (n,) [m], both zero at ride height.
+
+    Source: docs/theory/measurements.md, "Motion ratio" (parabola, outliers count less).
+    """
+    columns = np.stack([wheel, 0.5 * wheel**2, np.ones_like(wheel)], axis=1)
+    fit = robust_fit(columns, part)
+    values = [Measured(float(fit.coefficients[i]), float(fit.errors[i])) for i in (0, 1)]
+    return MotionRatio(values[0], values[1], part - columns @ fit.coefficients)
+
+
+def drop_in(
+    links_on: FloatArray, links_off: FloatArray, tracks: tuple[float, float], *, yielding: float, scale_error: float
+) -> Measured:
+    """Torque about the car's axis that a bar puts on its axle at rest [N m], from corner loads (4,) with links on and off.
+
+    yielding: 1 + K_s (1/K_other + 1/K_t) of the axle with the bar: how much of the torque the rest of the car gives way to.
+    The two axles' moments are equal and opposite; their mean is used. > 0 presses the right wheel of the rear axle.
+    Source: docs/theory/measurements.md, "Drop-in".
+    """
+    change = np.asarray(links_on) - np.asarray(links_off)
+    front = 0.5 * tracks[0] * (change[1] - change[0])
+    rear = 0.5 * tracks[1] * (change[3] - change[2])
+    error = scale_error * math.hypot(tracks[0], tracks[1]) / 2.0
+    return Measured(float(0.5 * (rear - front) * yielding), yielding * error)
+
+
+def cross_weight(loads: FloatArray) -> FloatArray:
+    """Part of the load on right front and left rear [-] for corner loads (..., 4) in the order fl, fr, rl, rr."""
+    return np.asarray((loads[..., 1] + loads[..., 2]) / loads.sum(axis=-1), dtype=float)
