@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import Flag, auto
 
 from anchor_beam.bench.bands import Bands, bands_or_none
 from anchor_beam.bench.edits import Edit
-from anchor_beam.bench.results import Results, results
+from anchor_beam.bench.results import Results, change_effects, results
+from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, StoreError
@@ -16,6 +17,7 @@ from anchor_beam.store.garage import Garage
 from anchor_beam.store.garage import Listed as Listed  # the garage page lists cars by it
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance as words
+from anchor_beam.words import phases as phase_words
 
 
 class Part(Flag):
@@ -27,19 +29,21 @@ class Part(Flag):
     BANDS = auto()  # the bands of the figures already shown
     UNITS = auto()
     STATUS = auto()  # what was said last, whether it is saved
+    PHASE = auto()  # which part of the corner is looked at
 
 
-EVERYTHING = Part.GARAGE | Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS | Part.STATUS
+EVERYTHING = Part.GARAGE | Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS | Part.STATUS | Part.PHASE
 Listener = Callable[[Part], None]
 
 
 @dataclass(frozen=True)
 class Said:
-    """The consequence line: what was done, what it did, and whether it is a complaint."""
+    """The consequence line: what was done, what it did, which effect made it so, and whether it is a complaint."""
 
     act: str
     consequence: str
     complaint: bool = False
+    why: str = ""
 
 
 @dataclass(frozen=True, eq=False)
@@ -72,6 +76,9 @@ class Bench:
         self._listeners: list[Listener] = []
         self._car: int | None = None
         self._preview: CarFile | None = None
+        self._change: tuple[Results, Results] | None = None  # of the last edit, until its reason has been worked out
+        phase = garage.choice("phase")
+        self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
         self._open_last()
 
     def listen(self, listener: Listener) -> None:
@@ -158,8 +165,13 @@ class Bench:
             self.unsaved = str(problem)
             undo = before.undo
         self._show(file, undo, None)
-        self.said = Said(edit.said, words.consequence(_figures(baseline), _figures(after), self.units))
+        self.said = self._said_of(edit.said, baseline, after)
+        self._change = (baseline, after)
         self._tell(Part.CAR | Part.SETTING | Part.STATUS)
+
+    def _said_of(self, act: str, before: Results, after: Results) -> Said:
+        was, now = _figures(before), _figures(after)
+        return Said(act, words.consequence(was, now, self.units), why=words.in_other_phases(was, now, self.units))
 
     def preview(self, edit: Edit) -> None:
         """Show what an edit would do without saving it, while something is dragged.
@@ -223,8 +235,7 @@ class Bench:
             return
         name = (before.undo if how == "Taken back" else before.redo) or ""
         self._reload()
-        consequence = words.consequence(_figures(before.now), _figures(self._require().now), self.units)
-        self.said = Said(f"{how}: {name}", consequence)
+        self.said = self._said_of(f"{how}: {name}", before.now, self._require().now)
         self._tell(Part.CAR | Part.SETTING | Part.STATUS)
 
     def _reload(self) -> None:
@@ -245,6 +256,17 @@ class Bench:
         self.said = Said(act, sentence)
         self._tell(Part.STATUS)
 
+    def choose_phase(self, phase: Phase) -> None:
+        """Look at another part of the corner."""
+        if phase is self.phase:
+            return
+        self.phase = phase
+        try:
+            self.garage.choose("phase", phase.value)
+        except StoreError as problem:
+            self.unsaved = str(problem)
+        self._tell(Part.PHASE)
+
     def toggle_units(self) -> None:
         """Metric or US customary, everywhere at once."""
         self.units = self.units.other
@@ -263,7 +285,17 @@ class Bench:
         if found is not None:
             now = self.shown
             self.shown = Shown(now.file, now.now, now.reference, found, now.undo, now.redo)
-            self._tell(Part.BANDS)
+            self._tell(Part.BANDS | self._give_reason())
+
+    def _give_reason(self) -> Part:
+        """Name the effect that dominates the last edit, if it was one of the setting."""
+        change, self._change = self._change, None
+        found = None if change is None else change_effects(*change)
+        sentence = "" if found is None else phase_words.why(found, self.units)
+        if not sentence:
+            return Part(0)
+        self.said = replace(self.said, why=f"{self.said.why} {sentence}".strip())
+        return Part.STATUS
 
     def _show(self, file: CarFile, undo: str | None, redo: str | None) -> None:
         against = file.reference_setting
@@ -288,4 +320,5 @@ class Bench:
 
 def _figures(now: Results) -> words.Figures:
     torques = (now.rest_torque(Axle.FRONT), now.rest_torque(Axle.REAR))
-    return words.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques)
+    margins = tuple(now.margin_of(phase) for phase in FOUR)
+    return words.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques, margins)

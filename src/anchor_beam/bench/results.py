@@ -16,6 +16,7 @@ from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import LinearResponse, respond
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
+from anchor_beam.core.grip.effects import Effects, effects
 from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
 from anchor_beam.core.linkage.arm import (
@@ -346,3 +347,11 @@ def cornering(car: CarBatch, bar: BarBatch, grip: GripBatch) -> Cornering:
         roll_gradient=float(roll_gradient(car, bar)[0]), rest=part_of(states, slice(0, 1)),
         one_g=part_of(states, turning),
     )  # fmt: skip
+
+
+def change_effects(before: Results, after: Results) -> Effects | None:
+    """What of a change of setting comes from load transfer and what from camber; None where the car itself changed."""
+    if before.corner is None or after.corner is None or before.car != after.car or before.setting == after.setting:
+        return None
+    pairs = [bars([(each.front.wheel_bar, each.rear.wheel_bar)]) for each in (before, after)]
+    return effects(batch([after.physics]), pairs[0], pairs[1], grips([grip_input(after.car)]))

@@ -4,14 +4,21 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from anchor_beam.bench.bench import Shown
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.bar.peak import peak_stress
+from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import ArmDirection, BarRecord
-from anchor_beam.drawings.bars import ShownBar
+from anchor_beam.drawings.bars import ShownBar, ShownLoad
 from anchor_beam.drawings.shapes import Label
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.bars import bar_title
+from anchor_beam.words.bars import bar_title, load_words
+
+HAIRS = 90
 
 
 def title(bar: BarRecord, units: System, *, connected: bool = True) -> str:
@@ -20,8 +27,8 @@ def title(bar: BarRecord, units: System, *, connected: bool = True) -> str:
     return bar_title(od=od, solid=bar.solid, wall=wall, name=bar.name, connected=connected)
 
 
-def shown_bar(shown: Shown, axle: Axle, units: System) -> ShownBar:
-    """One bar for the drawing, with what each hole gives."""
+def shown_bar(shown: Shown, axle: Axle, units: System, *, loaded: bool = False) -> ShownBar:
+    """One bar for the drawing, with what each hole gives; `loaded` adds what it carries at 1 g."""
     end, record = shown.now.end(axle), shown.file.car.axle(axle)
     holes = (end.end.hole_left, end.end.hole_right)
     labels = []
@@ -36,7 +43,37 @@ def shown_bar(shown: Shown, axle: Axle, units: System) -> ShownBar:
         title=title(end.end.bar, units, connected=end.end.connected),
         against=f"against {title(before.end.bar, units)}" if before is not None and other else "",
         ghost=before.bar if before is not None and other else None,
+        load=_load(shown, axle, units) if loaded else None,
     )  # fmt: skip
+
+
+def _load(shown: Shown, axle: Axle, units: System) -> ShownLoad | None:
+    """Stress along the bar and shares of its give at 1 g; None for plate arms, or where nothing is carried."""
+    found = {each: _stresses(shown, each) for each in Axle}
+    mine = found[axle]
+    if mine is None:
+        return None
+    largest = max(float(pair[1].max()) for pair in found.values() if pair is not None)
+    end = shown.now.end(axle)
+    shares = end.bar.shares(end.end.hole_left, end.end.hole_right)
+    peak = peak_stress(end.bar, end.end.hole_left, end.end.hole_right, shown.now.bar_torque(axle) or 0.0)
+    nominal = show(float(mine[1].max()), Kind.STRESS, units)
+    in_bend = None if peak.stress is None else show(peak.stress, Kind.STRESS, units)
+    return ShownLoad(
+        mine[0], mine[1] / largest, load_words(nominal, in_bend, dict(zip(SHARES, map(float, shares), strict=True)))
+    )
+
+
+def _stresses(shown: Shown, axle: Axle) -> tuple[FloatArray, FloatArray] | None:
+    torque, end = shown.now.bar_torque(axle), shown.now.end(axle)
+    if not torque:
+        return None
+    along = end.bar.sections(end.end.hole_left, end.end.hole_right, torque)
+    if along.stress is None:
+        return None
+    places = np.linspace(float(along.s[0, 0]), float(along.s[-1, 1]), HAIRS)
+    # both ends of each element, a step where a pivot takes its force
+    return places, np.interp(places, along.s.ravel(), along.stress.ravel())
 
 
 def _label(rate: float, units: System, *, chosen: bool) -> Label:

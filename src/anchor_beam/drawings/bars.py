@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.sides import Axle, Side
@@ -11,6 +13,7 @@ from anchor_beam.drawings.shapes import (
     XY,
     Align,
     Area,
+    Circle,
     Dimension,
     Drawing,
     Item,
@@ -31,6 +34,16 @@ TYRE_WIDTH, TYRE_SHOWN = 0.07, 0.24  # m; the tyre is a bystander here: narrow, 
 GAP = 0.17  # m between the two bars on the board
 
 
+@dataclass(frozen=True, eq=False)
+class ShownLoad:
+    """What a bar carries at 1 g. s: (m,) arc length [m], stress: (m,) over the largest of both bars [-]; words: the
+    highest stress, and where the bar gives."""
+
+    s: FloatArray
+    stress: FloatArray
+    words: str
+
+
 @dataclass(frozen=True)
 class ShownBar:
     """One axle's bar as the drawing needs it. labels: what each hole gives, by side."""
@@ -45,6 +58,7 @@ class ShownBar:
     title: str
     against: str
     ghost: BarSolution | None
+    load: ShownLoad | None = None
 
 
 def tone_of(axle: Axle) -> Tone:
@@ -123,7 +137,42 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:
     items.append(Text((0.0, top), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55))
     for side in Side:
         items += _holes(shown, base, side)
+    if shown.load is not None:
+        items += _load(shown, shown.load, base)
     return items
+
+
+def _load(shown: ShownBar, load: ShownLoad, base: float) -> list[Item]:
+    """Stress as hairs that stand off the bar on its outside, the peak named; where the bar gives, in words."""
+    points, normals = _outward(shown, load.s, base)
+    tips = points + normals * (0.012 + HAIR * load.stress[:, None])
+    feet = points + normals * 0.012
+    items: list[Item] = [
+        Line(((float(a[0]), float(a[1])), (float(b[0]), float(b[1]))), Tone.WARNING, Pen.HAIR)
+        for a, b in zip(feet, tips, strict=True)
+    ]
+    items.append(Line(tuple((float(x), float(y)) for x, y in tips), Tone.WARNING, Pen.PART))
+    top = int(np.argmax(load.stress))
+    items.append(Circle((float(tips[top, 0]), float(tips[top, 1])), 0.006, Tone.WARNING, Pen.PART, Tone.SHEET))
+    sign = 1.0 if shown.forward else -1.0
+    items.append(Text((0.0, base + sign * 0.052), load.words, Size.SMALL, Tone.WARNING, Align.CENTRE, raise_by=-1.65))
+    return items
+
+
+HAIR = 0.05  # m on the board for the largest stress
+
+
+def _outward(shown: ShownBar, s: FloatArray, base: float) -> tuple[FloatArray, FloatArray]:
+    """Points of the bar on the board at arc lengths s, and unit normals away from the middle between the arms."""
+    mesh = shown.bar.mesh
+    nodes = np.array(_on_board(mesh.nodes, shown.forward, base))
+    points = np.stack([np.interp(s, mesh.s, nodes[:, i]) for i in (0, 1)], axis=1)
+    along = np.gradient(points, axis=0)
+    normals = np.stack([along[:, 1], -along[:, 0]], axis=1)
+    normals = normals / np.maximum(np.linalg.norm(normals, axis=1), 1e-12)[:, None]
+    middle = np.array([0.0, base + (1.0 if shown.forward else -1.0) * 0.5 * float(mesh.nodes[:, 0].max())])
+    outward = np.sign(((points - middle) * normals).sum(axis=1))
+    return points, normals * np.where(outward == 0.0, 1.0, outward)[:, None]
 
 
 def _bushings(bar: BarSolution, base: float) -> list[Item]:

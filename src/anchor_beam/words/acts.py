@@ -11,7 +11,7 @@ __all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled"]
 _CHOICES = {
     "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
-    "description": "description", "maker": "maker",
+    "description": "description", "maker": "maker", "road": "road", "differential": "differential",
 }  # fmt: skip
 
 

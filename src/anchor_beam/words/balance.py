@@ -8,19 +8,22 @@ from dataclasses import dataclass
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show, with_band
+from anchor_beam.words.phases import NEUTRAL, other_phases
 
-NEUTRAL = 0.5  # % of margin that nobody feels
 LEVEL_ENOUGH = 0.0005  # m; nobody sets a link closer than that
 FREE_TORQUE = 1.0  # N m; what a hand cannot feel when the last link goes in
 
 
-def verdict(margin: float, sigma: float | None, window: tuple[float, float], system: System) -> str:
-    """`pushes, 2.6 % ± 1.1: inside your window`."""
+def verdict(margin: float, sigma: float | None, window: tuple[float, float] | None, system: System) -> str:
+    """`pushes, 2.6 % ± 1.1: inside your window`; without a window only what it does and whether that is sure."""
     if abs(margin) < NEUTRAL:
         what = f"neutral, {with_band(margin, sigma, Kind.PERCENT, system)}"
     else:
         size = with_band(abs(margin), sigma, Kind.PERCENT, system)
         what = f"{'pushes' if margin > 0 else 'loose'}, {size}"
+    if window is None:
+        sure = sigma is None or abs(margin) > sigma or abs(margin) < NEUTRAL
+        return what if sure else f"{what}: the side is not sure"
     return f"{what}: {place_in_window(margin, sigma, window)}"
 
 
@@ -46,13 +49,17 @@ def push_change(change: float) -> str:
 
 @dataclass(frozen=True)
 class Figures:
-    """The headline figures before or after an edit, SI and percent; None where there is no balance."""
+    """The headline figures before or after an edit, SI and percent; None where there is no balance.
+
+    margins: of the four phases in their order [%].
+    """
 
     rear_share: float | None
     margin: float | None
     roll_gradient: float | None
     lift: tuple[Axle, float] | None
     rest_torque: tuple[float | None, float | None]
+    margins: tuple[float | None, ...]
 
 
 def consequence(before: Figures, after: Figures, system: System) -> str:
@@ -64,12 +71,17 @@ def consequence(before: Figures, after: Figures, system: System) -> str:
     parts = []
     moved = after.rear_share - before.rear_share
     if abs(moved) >= 0.05:
-        parts.append(f"Rear share of stiffness {show(moved, Kind.PERCENT, system, sign=True)}.")
+        parts.append(f"Rear share of roll stiffness {show(moved, Kind.PERCENT, system, sign=True)}.")
     change = after.margin - before.margin
     if abs(change) >= 0.05:
         parts.append(f"Margin {show(change, Kind.PERCENT, system, sign=True)}: {push_change(change)}.")
     parts += _roll(before, after, system) + _lift(before, after, system) + _rest(before, after, system)
     return " ".join(parts) if parts else "No change in roll or balance."
+
+
+def in_other_phases(before: Figures, after: Figures, system: System) -> str:
+    """What the edit did outside the middle of the corner."""
+    return " ".join(other_phases(before.margins, after.margins, system))
 
 
 def _roll(before: Figures, after: Figures, system: System) -> list[str]:

@@ -9,12 +9,15 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaint
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
+from anchor_beam.bench.results import Results
+from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.words import balance as words
 from anchor_beam.words import faults
+from anchor_beam.words.phases import LONG, NAMES
 
 FULL_SCALE = 12.0  # % of margin at the ends of the scale; beyond, the beam rests on its stop and says so
 FULL_TILT = math.radians(9.5)
@@ -31,6 +34,7 @@ class Beam(QWidget):
         self._bridge, self._theme = bridge, bridge.theme
         self._margin = 0.0
         self._margin_known = False  # it settles from what was there, not from nothing
+        self._all_phases = False
         self._settling = QVariantAnimation(self)
         self._settling.setDuration(SETTLE)
         self._settling.setEasingCurve(QEasingCurve.Type.OutCubic)
@@ -39,12 +43,17 @@ class Beam(QWidget):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setToolTip("The end that gives up first sinks. Click or F1: how it came about.")
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS, then=self._show)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS | Part.PHASE, then=self._show)
 
     @property
     def tilt(self) -> float:
         """Angle of the beam as painted now [rad], positive with the front end down."""
         return FULL_TILT * max(-1.0, min(1.0, self._margin / FULL_SCALE))
+
+    def show_all_phases(self, on: bool) -> None:
+        """A hairline beam for each phase while it is on."""
+        self._all_phases = on
+        self.update()
 
     def sizeHint(self) -> QSize:
         return QSize(self._theme.px(440), self._theme.px(112))
@@ -60,7 +69,7 @@ class Beam(QWidget):
 
     def _show(self) -> None:
         shown = self._bridge.bench.shown
-        goal = shown.now.margin if shown is not None else None
+        goal = shown.now.margin_of(self._bridge.bench.phase) if shown is not None else None
         self.setAccessibleName(f"balance: {self._words()}")
         self._settling.stop()
         if goal is not None and goal != self._margin:
@@ -81,11 +90,14 @@ class Beam(QWidget):
         shown = self._bridge.bench.shown
         if shown is None:
             return "no car on the bench"
-        if shown.now.margin is None:
+        phase = self._bridge.bench.phase
+        margin = shown.now.margin_of(phase)
+        if margin is None:
             problem = shown.now.problem
             return f"cannot tell: {faults.sentence(problem, self._bridge.bench.units)}" if problem else "cannot tell"
-        sigma = shown.bands.margin if shown.bands else None
-        return words.verdict(shown.now.margin, sigma, shown.window, self._bridge.bench.units)
+        sigma = shown.bands.margins[phase] if shown.bands else None
+        window = shown.window if phase is Phase.MIDDLE else None
+        return words.verdict(margin, sigma, window, self._bridge.bench.units)
 
     # painting
 
@@ -99,19 +111,24 @@ class Beam(QWidget):
         if self.hasFocus():
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
-        pen.write(pivot.x(), px(13), "middle of the corner", align=Align.CENTRE)
-        known = shown is not None and shown.now.margin is not None
-        if shown is not None:
+        phase = self._bridge.bench.phase
+        pen.write(pivot.x(), px(13), LONG[phase], align=Align.CENTRE)
+        known = shown is not None and shown.now.margin_of(phase) is not None
+        if shown is not None and phase is Phase.MIDDLE:  # the wish is about the middle
             self._window(painter, pivot, half, *shown.window)
         self._scales(painter, pivot, half)
         if shown is not None and known:
             if shown.bands is not None:
-                self._band(painter, pivot, half, shown.bands.margin)
-            if shown.reference is not None and shown.reference.margin is not None:
-                ghost = _tilt(shown.reference.margin)
+                self._band(painter, pivot, half, shown.bands.margins[phase])
+            before = None if shown.reference is None else shown.reference.margin_of(phase)
+            if before is not None:
+                ghost = _tilt(before)
                 painter.setPen(QPen(theme.colour(Tone.SOFT), 1.2, Qt.PenStyle.DashLine))
                 painter.drawLine(_end(pivot, half, ghost, -1), _end(pivot, half, ghost, 1))
-            self._beam(painter, pivot, half)
+            if self._all_phases:
+                self._hairlines(painter, pivot, half, shown.now)
+            else:
+                self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
         ends = (("front first", -1), ("rear first", 1)) if half > px(150) else ()
         for text, way in ends:
@@ -143,6 +160,23 @@ class Beam(QWidget):
             Lettering(painter, theme).write(
                 at.x(), at.y() + theme.px(4), letter, Size.SMALL, tone, align=Align.CENTRE, bold=True
             )
+
+    def _hairlines(self, painter: QPainter, pivot: QPointF, half: float, now: Results) -> None:
+        """All four phases at once, each with its name at its rear end, where the figures of the scale make room."""
+        pen = Lettering(painter, self._theme)
+        ends = []
+        for phase in FOUR:
+            margin = now.margin_of(phase)
+            if margin is None:
+                continue
+            front, rear = (_end(pivot, half, _tilt(margin), way) for way in (-1, 1))
+            painter.setPen(QPen(self._theme.colour(Tone.INK), 2.0 if phase is self._bridge.bench.phase else 1.0))
+            painter.drawLine(front, rear)
+            ends.append((rear, NAMES[phase]))
+        last = -1e9
+        for end, name in sorted(ends, key=lambda item: item[0].y()):
+            last = max(end.y(), last + self._theme.px(11))
+            pen.write(pivot.x() + half + self._theme.px(29), last + self._theme.px(4), name)
 
     def _band(self, painter: QPainter, pivot: QPointF, half: float, sigma: float) -> None:
         """A soft wedge one standard deviation wide, whiskers at two."""
@@ -181,7 +215,7 @@ class Beam(QWidget):
             for way in (-1, 1):
                 start = _end(pivot, half + theme.px(17), _tilt(margin), way)
                 painter.drawLine(start, start + QPointF(way * length, 0))
-        for margin in (-FULL_SCALE, 0.0, FULL_SCALE):
+        for margin in () if self._all_phases else (-FULL_SCALE, 0.0, FULL_SCALE):
             at = _end(pivot, half + theme.px(17), _tilt(margin), 1) + QPointF(theme.px(13), theme.px(4))
             label = f"{abs(margin):.0f}" + (" %" if margin < 0 else "")
             Lettering(painter, theme).write(at.x(), at.y(), label)

@@ -19,8 +19,8 @@ from anchor_beam.bench import workings
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import CompareWith, UseSetting
 from anchor_beam.bench.headline import Headline, headlines, heaviest_link
-from anchor_beam.core.grip.model import Phase
 from anchor_beam.desk.beam.beam import Beam
+from anchor_beam.desk.beam.phases import PhaseSwitch
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
@@ -52,8 +52,10 @@ class Header(QWidget):
         self.keep.setFont(theme.font(Size.SMALL))
         self.keep.setToolTip("keep the setting on the bench under a name (Ctrl+S)")
         row.addLayout(self._names())
-        self.beam = Beam(bridge)
+        self.beam, self.phases = Beam(bridge), PhaseSwitch(bridge)
+        self.phases.held.connect(self.beam.show_all_phases)
         row.addWidget(self.beam, stretch=1)
+        row.addWidget(self.phases)
         grid = QGridLayout()
         grid.setSpacing(0)
         self.figures = tuple(TallFigure(theme) for _ in range(4))
@@ -65,7 +67,7 @@ class Header(QWidget):
         for figure, maker in zip(self.figures, makers, strict=False):
             figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
         self.figures[3].asked.connect(self._open_load)
-        self.beam.asked.connect(lambda: self._open(workings.margin_in(Phase.MIDDLE), self.beam))
+        self.beam.asked.connect(lambda: self._open(workings.margin_in(bridge.bench.phase), self.beam))
         self.setting.activated.connect(self._use)
         self.against.activated.connect(self._compare)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
@@ -109,7 +111,7 @@ class Header(QWidget):
         fill(self.against, names or ["nothing kept yet"], known)
         self.against.setEnabled(bool(names))
         for figure, headline in zip(self.figures, headlines(shown), strict=True):
-            figure.set_text(_text(headline, shown.file.reference, self._bridge.bench.units))
+            figure.set_text(_text(headline, self._bridge.bench.units))
 
     def _use(self, index: int) -> None:
         shown = self._bridge.bench.shown
@@ -134,11 +136,8 @@ class Header(QWidget):
             self._open(workings.link_load(tightest[0]), self.figures[3])
 
 
-def _text(headline: Headline, reference: str, units: System) -> FigureText:
+def _text(headline: Headline, units: System) -> FigureText:
     kind, value = headline.kind, headline.value
-    change = delta(value, headline.before, kind, units)
     known = headline.sigma is not None and value is not None
     band = f"± {show(headline.sigma, kind, units).number}" if known else ""
-    return FigureText(
-        headline.label, show(value, kind, units), f"{change} against {reference}" if change else "", band
-    )
+    return FigureText(headline.label, show(value, kind, units), delta(value, headline.before, kind, units), band)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
@@ -30,15 +30,23 @@ class ConsequenceLine(QWidget):
         self._bridge = bridge
         theme = bridge.theme
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedHeight(theme.px(38))
+        self.setFixedHeight(theme.px(42))
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
         self._act, self._consequence = QLabel(), ElidedLabel()
         self._act.setFont(theme.font(Size.NORMAL, bold=True))
         row.addWidget(self._act)
-        row.addWidget(self._consequence, stretch=1)
-        self._consequence.setMinimumWidth(theme.px(100))
+        self._why = ElidedLabel()
+        self._why.setFont(theme.font(Size.SMALL))
+        words = QVBoxLayout()
+        words.setSpacing(0)
+        words.addStretch()
+        for label in (self._consequence, self._why):
+            label.setMinimumWidth(theme.px(100))
+            words.addWidget(label)
+        words.addStretch()
+        row.addLayout(words, stretch=1)
         self.save = QPushButton("save again")
         self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
         self.units, self.look = QPushButton("metric"), QPushButton("dark")
@@ -57,7 +65,7 @@ class ConsequenceLine(QWidget):
     @property
     def text(self) -> str:
         """What the line says, act and consequence."""
-        return f"{self._act.text()} {self._consequence.text()}"
+        return f"{self._act.text()} {self._consequence.text()} {self._why.text()}".rstrip()
 
     def _show(self) -> None:
         bench, c = self._bridge.bench, self._bridge.theme.colours
@@ -73,6 +81,9 @@ class ConsequenceLine(QWidget):
         mark = "△ " if warn else ""
         self._act.setText(f"{mark}{bench.said.act}" + (":" if bench.said.act and bench.said.consequence else ""))
         self._consequence.setText(bench.unsaved or bench.said.consequence)
+        self._why.setText("" if bench.unsaved else bench.said.why)
+        self._why.setVisible(bool(self._why.text()))
+        self._why.setToolTip(self._why.text())
         self._consequence.setToolTip(self._consequence.text())
         self.setAccessibleName(self.text)
         shown = bench.shown

@@ -102,8 +102,8 @@ class FigureField(QWidget):
             row.addSpacing(self.mark.sizeHint().width())
         else:
             row.addWidget(self.mark)
-        self.edit.setFixedWidth(theme.px(58 if compact else 66))
-        self._unit.setFixedWidth(theme.px(24 if compact else 38))
+        self.edit.setFixedWidth(theme.px(58))
+        self._unit.setFixedWidth(theme.px(24 if compact else 48))
         self.edit.returnPressed.connect(self._commit)
         self.edit.stepped.connect(self._step)
         self.edit.escaped.connect(self._restore)

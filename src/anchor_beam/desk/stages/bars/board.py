@@ -5,6 +5,8 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import QPoint, Signal
+from PySide6.QtGui import QResizeEvent
+from PySide6.QtWidgets import QCheckBox
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import SetHole
@@ -16,7 +18,7 @@ from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.stages.bars.hole_picker import HolePicker
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.drawings.bars import bars_in_plan, picker_key, spacing_key
-from anchor_beam.drawings.shapes import LabelStack
+from anchor_beam.drawings.shapes import LabelStack, Size
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 
@@ -42,6 +44,9 @@ class BarsBoard(DrawingView):
                 self.pickers[axle, side] = picker
                 self.place(picker_key(axle, side), picker)
         self.tie_changed.connect(self.tie.__setitem__)
+        self.loaded = QCheckBox("stress and give at 1 g", self)
+        self.loaded.setFont(bridge.theme.font(Size.SMALL))
+        self.loaded.toggled.connect(self._show)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
@@ -57,11 +62,16 @@ class BarsBoard(DrawingView):
                 self.tie_changed.emit(
                     axle, shown.file.bench.end(axle).hole_left == shown.file.bench.end(axle).hole_right
                 )
-        front, rear = (shown_bar(shown, axle, units) for axle in Axle)
+        front, rear = (shown_bar(shown, axle, units, loaded=self.loaded.isChecked()) for axle in Axle)
         self.set_drawing(bars_in_plan(front, rear))
         for (axle, side), picker in self.pickers.items():
             end = shown.file.bench.end(axle)
             picker.describe(end.hole(side), len(end.bar.holes))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        self.loaded.adjustSize()
+        self.loaded.move(self.width() - self.loaded.width() - self._theme.px(12), self._theme.px(8))
 
     def hole_pixel(self, axle: Axle, side: Side, hole: int) -> QPoint:
         """Where a hole is on the board [px]."""

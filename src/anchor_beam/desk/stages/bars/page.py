@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QStackedWidget
 
+from anchor_beam.bench.curves import cornering_charts
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.ladder_view import LadderView
 from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
+from anchor_beam.desk.widgets.strip import Strip
+from anchor_beam.drawings.charts import Chart
 
 
 class BarsPage(Split):
@@ -25,10 +29,16 @@ class BarsPage(Split):
         self.tabs = AxleTabs(bridge.theme, "bar")
         self._stack = QStackedWidget()
         self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
-        self.fill(stacked(self.board, self.ladder), stacked(self.tabs, self._stack))
+        self.curves = ChartStrip(bridge, self._charts, "cornering")
+        self.strip = Strip(bridge.theme, {"ladder": self.ladder, "roll and handling": self.curves})
+        self.fill(stacked(self.board, self.strip), stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(Axle.REAR)
+
+    def _charts(self) -> tuple[Chart, ...]:
+        shown = self._bridge.bench.shown
+        return () if shown is None else cornering_charts(shown, self._bridge.bench.units)
 
     def panel(self, axle: Axle) -> BarPanel:
         """The panel of one bar, built when it is first wanted."""

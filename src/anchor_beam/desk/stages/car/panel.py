@@ -7,7 +7,8 @@ from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
-from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
@@ -23,6 +24,7 @@ from anchor_beam.units.show import show
 from anchor_beam.words.car import input_name
 
 SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
+WHEELS = ("camber", "roll_camber", "compliance_steer", "roll_steer")
 LABELS = {field.name: field.label for field in AXLE_FIELDS}
 
 
@@ -42,6 +44,11 @@ class CarPanel(Panel):
         self.row("Tyres", ChoiceBox(bridge, "car.tyre", TyreKind, "tyres"))
         self.row("Grip", FigureField(bridge, "car.grip"))
         self.row("Load sensitivity", FigureField(bridge, "car.load_sensitivity"))
+        self.row("Best camber", FigureField(bridge, "car.camber_best"))
+        self.row("Grip lost beside it", FigureField(bridge, "car.camber_loss", name="grip lost to camber"))
+        self.row("Road", ChoiceBox(bridge, "car.road", Road, "road"))
+        self.row("Front brake share", FigureField(bridge, "car.brake_front"))
+        self.row("Chassis torsion", FigureField(bridge, "car.chassis_torsion"))
         self.row("Wanted margin from", FigureField(bridge, "car.window_low", name="wanted margin from"))
         self.row("to", FigureField(bridge, "car.window_high", name="wanted margin to"))
         for axle in Axle:
@@ -62,7 +69,10 @@ class CarPanel(Panel):
     def _axle(self, axle: Axle) -> None:
         self.heading(f"{axle.capitalize()} axle")
         self.row("Axle", ChoiceBox(self._bridge, f"car.{axle}.kind", AxleKind, f"{axle} axle kind"))
-        for name in SPRINGS:
+        self.row(
+            "Differential", ChoiceBox(self._bridge, f"car.{axle}.differential", Differential, f"{axle} differential")
+        )
+        for name in (*SPRINGS, *WHEELS):
             field = FigureField(self._bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}")
             row = self.row(LABELS[name], field)
             if name == "spring_base":

@@ -1,0 +1,108 @@
+"""The curves that belong to a setting: roll and steer over lateral acceleration, links over wheel travel."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+
+from anchor_beam.bench.bench import Shown
+from anchor_beam.bench.results import Results
+from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.car.bars import bars
+from anchor_beam.core.car.model import batch
+from anchor_beam.core.grip.handling import Handling, handling
+from anchor_beam.core.grip.model import Phase, grips
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.physics import grip_input
+from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.drawings.charts import Chart, Mark, curve
+from anchor_beam.drawings.shapes import Tone
+from anchor_beam.units.kinds import Kind, System, unit_of
+from anchor_beam.units.show import show
+
+POINTS = 45
+LOWEST, HIGHEST = 0.02, 1.9  # g
+
+
+@lru_cache(maxsize=64)
+def _handling(car: CarRecord, setting: Setting, last: float) -> Handling | None:
+    from anchor_beam.bench.results import results
+
+    now = results(car, setting)
+    if now.corner is None:
+        return None
+    pair = bars([(now.front.wheel_bar, now.rear.wheel_bar)])
+    return handling(batch([now.physics]), pair, grips([grip_input(car)]), np.linspace(LOWEST * GRAVITY, last, POINTS))
+
+
+def cornering_charts(shown: Shown, units: System) -> tuple[Chart, ...]:
+    """Roll angle, and steer beyond what the corner's radius needs, over lateral acceleration in a left turn."""
+    limits = shown.now.limits_of(Phase.MIDDLE)
+    if limits is None:
+        why = "No curve can be worked out now."
+        return (Chart("Roll", "", "", (), empty=why), Chart("Handling", "", "", (), empty=why))
+    last = min(max(limits) * 1.02, HIGHEST * GRAVITY)
+    now = _handling(shown.file.car, shown.now.setting, last)
+    before = None if shown.reference is None else _handling(shown.file.car, shown.reference.setting, last)
+    assert now is not None
+    g = now.lateral / GRAVITY
+    rolls = [curve(g, np.degrees(now.roll[0]), Tone.INK, "now")]
+    steers = [curve(g, np.degrees(now.steer[0]), Tone.INK, "now")]
+    if before is not None:
+        rolls.append(curve(g, np.degrees(before.roll[0]), Tone.SOFT, shown.file.reference, ghost=True))
+        steers.append(curve(g, np.degrees(before.steer[0]), Tone.SOFT, shown.file.reference, ghost=True))
+    lift = shown.now.first_lift
+    marks = (Mark(lift[1] / GRAVITY, f"inside {lift[0]} lifts"),) if lift else ()
+    ends = zip(Axle, limits, strict=True)
+    gone = tuple(
+        Mark(at / GRAVITY, f"{axle} gives up", Tone(axle.value), within=True)
+        for axle, at in ends
+        if at <= min(limits)
+    )
+    return (
+        Chart("Roll angle", "lateral acceleration, g", "deg", tuple(rolls), marks),
+        Chart(f"{understeer_words(now, units).capitalize()}", "lateral acceleration, g",
+              "deg of steer beyond the corner's", tuple(steers), gone),
+    )  # fmt: skip
+
+
+def understeer_words(found: Handling, units: System) -> str:
+    """`understeer 0.57 deg/g near rest, 1.19 at 0.5 g`."""
+    said = []
+    for at, where in ((0.05, "near rest"), (0.5, "at 0.5 g")):
+        value = understeer_at(found, at * GRAVITY)
+        said.append(f"{show(value, Kind.UNDERSTEER, units)} {where}")
+    return "understeer " + ", ".join(said)
+
+
+def understeer_at(found: Handling, lateral: float) -> float | None:
+    """Slope of the handling curve [rad/(m/s^2)] at a lateral acceleration [m/s^2]; None beyond its end."""
+    slopes = np.gradient(found.steer[0], found.lateral)
+    value = float(np.interp(lateral, found.lateral, slopes))
+    return value if np.isfinite(value) and lateral <= found.lateral[-1] else None
+
+
+def travel_charts(now: Results, axle: Axle, units: System) -> tuple[Chart, ...]:
+    """Rate at the wheel and the link's angle to its arm over wheel travel, left and right."""
+    end = now.end(axle)
+    titles = ("Rate at the wheel, roll", "Link off square to its arm", "Lever of the link over its arm")
+    if end.sides is None or any(side.travel is None for side in end.sides):
+        why = "The chain does not last through 60 mm of travel." if end.sides else "The links do not reach."
+        return tuple(Chart(title, "", "", (), empty=why) for title in titles[:2])
+    length, rate = unit_of(Kind.FINE_LENGTH, units), unit_of(Kind.RATE, units)
+    across = f"wheel travel, {length.symbol}, bump to the right"
+    tone = Tone(axle.value)
+    rates, angles = [], []
+    for side in Side:
+        travel = end.sides[side.position].travel
+        assert travel is not None
+        z, right = travel.z / length.si, side is Side.RIGHT
+        name = str(side)
+        rates.append(curve(z, 2.0 * end.K_theta * travel.motion_ratio**2 / rate.si, tone, name, dotted=right))
+        angles.append(curve(z, np.degrees(travel.where.square_off), tone, name, dotted=right))
+    ride = (Mark(0.0, "ride height"),)
+    return (
+        Chart(titles[0], across, rate.symbol, tuple(rates), ride),
+        Chart(titles[1], across, "deg", tuple(angles), ride),
+    )

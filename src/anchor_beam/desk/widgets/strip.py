@@ -1,0 +1,66 @@
+"""The strip under a drawing: one of several views, chosen by a word."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSize, Qt
+from PySide6.QtGui import QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+
+from anchor_beam.desk.drawing.lettering import Lettering
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.drawings.shapes import Size, Tone
+
+
+class Strip(QWidget):
+    """Views by name; the words stand in a row above them and are buttons."""
+
+    def __init__(self, theme: Theme, views: dict[str, QWidget]) -> None:
+        super().__init__()
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        row = QHBoxLayout()
+        row.setContentsMargins(theme.px(14), theme.px(2), theme.px(14), 0)
+        row.setSpacing(theme.px(16))
+        self._stack, group = QStackedWidget(), QButtonGroup(self)
+        self.buttons: dict[str, QAbstractButton] = {}
+        for name, view in views.items():
+            button = _Word(theme, name)
+            self.buttons[name] = button
+            group.addButton(button)
+            row.addWidget(button)
+            self._stack.addWidget(view)
+            button.clicked.connect(lambda _=False, v=view: self._stack.setCurrentWidget(v))
+        row.addStretch()
+        next(iter(self.buttons.values())).setChecked(True)
+        column.addLayout(row)
+        column.addWidget(self._stack)
+        self.setFixedHeight(theme.px(24) + max(view.height() for view in views.values()))
+
+
+class _Word(QAbstractButton):
+    """Ink and underlined when it is the one."""
+
+    def __init__(self, theme: Theme, text: str) -> None:
+        super().__init__()
+        self._theme = theme
+        self.setText(text)
+        self.setAccessibleName(f"show {text}")
+        self.setCheckable(True)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setFixedHeight(theme.px(22))
+
+    def sizeHint(self) -> QSize:
+        return QSize(self.fontMetrics().horizontalAdvance(self.text()) + self._theme.px(8), self._theme.px(22))
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, px, on = QPainter(self), self._theme.px, self.isChecked()
+        Lettering(painter, self._theme).write(
+            px(2), px(15), self.text(), Size.SMALL, Tone.INK if on else Tone.SOFT, bold=on
+        )
+        if on:
+            painter.setPen(QPen(self._theme.colour(Tone.INK), px(2)))
+            painter.drawLine(px(2), px(20), self.width() - px(6), px(20))
+        if self.hasFocus():
+            painter.setPen(QPen(self._theme.colour(Tone.GRAB), 1.5))
+            painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
