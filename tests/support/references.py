@@ -6,14 +6,15 @@ import json
 from pathlib import Path
 from typing import Any
 
+from anchor_beam.core.car.bars import WheelBar, rate_bar
 from anchor_beam.core.car.model import AxleInput, Car
 from anchor_beam.core.sides import AxleKind
 
 DATA = Path(__file__).parent.parent / "reference" / "data"
 BARS: list[dict[str, Any]] = json.loads((DATA / "bars.json").read_text())["cases"]
-CARS: list[dict[str, Any]] = [
-    case for case in json.loads((DATA / "cars.json").read_text())["cases"] if case["ask"]["kind"] == "cornering"
-]
+_CASES: list[dict[str, Any]] = json.loads((DATA / "cars.json").read_text())["cases"]
+CARS = [case for case in _CASES if case["ask"]["kind"] == "cornering"]
+JACKED = [case for case in _CASES if case["ask"]["kind"] == "jack"]
 
 
 def car(ask: dict[str, Any]) -> Car:
@@ -22,7 +23,7 @@ def car(ask: dict[str, Any]) -> Car:
         wheelbase=ask["wheelbase_mm"] / 1e3, sprung_mass=ask["sprung_mass_kg"],
         sprung_cg_height=ask["sprung_cg_height_mm"] / 1e3,
         sprung_cg_behind_front=ask["sprung_cg_behind_front_axle_mm"] / 1e3,
-        front=_axle(ask["front"]), rear=_axle(ask["rear"]),
+        front=_axle(ask["front"]), rear=_axle(ask["rear"]), sprung_cg_left=ask["sprung_cg_left_mm"] / 1e3,
     )  # fmt: skip
 
 
@@ -38,9 +39,7 @@ def _axle(ask: dict[str, Any]) -> AxleInput:
     )  # fmt: skip
 
 
-def bar_roll_stiffness(ask: dict[str, Any]) -> list[float]:
-    """Roll stiffness of both bars [N m/rad] from `rate`, force per difference of wheel travel."""
-    return [
-        1e3 * (ask[axle]["bar"]["rate_N_per_mm"] or 0.0) * (ask[axle]["track_mm"] / 1e3) ** 2
-        for axle in ("front", "rear")
-    ]
+def bar_pair(ask: dict[str, Any]) -> tuple[WheelBar, WheelBar]:
+    """Both bars of a cornering question."""
+    front, rear = (ask[axle]["bar"] for axle in ("front", "rear"))
+    return tuple(rate_bar(1e3 * (bar["rate_N_per_mm"] or 0.0), bar["preload_mm"] / 1e3) for bar in (front, rear))

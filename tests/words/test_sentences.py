@@ -20,7 +20,7 @@ from anchor_beam.words.balance import (
 
 METRIC, US = System.METRIC, System.US
 DEG_PER_G = 0.0017791  # rad/(m/s^2)
-NOW = Figures(45.0, 2.0, 2.2 * DEG_PER_G, (Axle.FRONT, 1.30 * 9.81), (0.0, 0.0))
+NOW = Figures(45.0, 2.0, 2.2 * DEG_PER_G, (Axle.FRONT, 1.30 * 9.81), (0.0, 0.0), (-4.0, 2.0, 0.4, 6.0))
 
 
 def changed(**what: object) -> Figures:

@@ -8,6 +8,7 @@ from functools import lru_cache
 from anchor_beam.bench.results import end_result
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import batch
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import Phase, grips
@@ -52,7 +53,10 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     grid = [(f, r) for f, r in tried if front[f] is not None and rear[r] is not None]
     both = bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid])
     cars = batch([car_input(car)])
-    margins = limits(cars, both, grips([grip_input(car)]), (Phase.MIDDLE,)).margin[:, 0]
+    grip = grips([grip_input(car)])
+    left = limits(cars, both, grip, (Phase.MIDDLE,)).margin[:, 0]
+    right = limits(mirrored_cars(cars), mirrored_bars(both), grip, (Phase.MIDDLE,)).margin[:, 0]
+    margins = 0.5 * (left + right)
     response = respond(cars, both.roll_stiffness(cars.track))
     shares = 100.0 * response.rear_stiffness_share
     rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]

@@ -46,12 +46,12 @@ def sorrel_finch() -> CarFile:
     front = axle_record(
         MEASURED, Axle.FRONT, pickup_height_mm=92.0, track_mm=1480, wheel_centre_height_mm=288, roll_centre_height_mm=42,
         unsprung_mass_kg=31, spring_rate_N_per_mm=36, spring_ratio=0.8, tyre_rate_N_per_mm=175, pickup_ahead_mm=226,
-        pickup_spacing_mm=946, pickup_ratio=0.62, camber_deg=-1.8, roll_camber=0.45,
+        pickup_spacing_mm=946, pickup_ratio=0.62, camber_deg=-1.0, roll_camber=0.45,
     )  # fmt: skip
     rear = axle_record(
         MEASURED, Axle.REAR, arms=ArmDirection.REARWARD, pickup_height_mm=88.0, track_mm=1500, wheel_centre_height_mm=296,
         roll_centre_height_mm=78, unsprung_mass_kg=36, spring_rate_N_per_mm=43, spring_ratio=0.85,
-        tyre_rate_N_per_mm=195, pickup_ahead_mm=222, pickup_spacing_mm=868, pickup_ratio=0.58, camber_deg=-1.6,
+        tyre_rate_N_per_mm=195, pickup_ahead_mm=222, pickup_spacing_mm=868, pickup_ratio=0.58, camber_deg=-1.8,
         roll_camber=0.4, differential=Differential.LIMITED_SLIP,
     )  # fmt: skip
     car = car_record(

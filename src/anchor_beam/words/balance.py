@@ -71,7 +71,7 @@ def consequence(before: Figures, after: Figures, system: System) -> str:
     parts = []
     moved = after.rear_share - before.rear_share
     if abs(moved) >= 0.05:
-        parts.append(f"Rear share of roll stiffness {show(moved, Kind.PERCENT, system, sign=True)}.")
+        parts.append(f"Rear share of stiffness {show(moved, Kind.PERCENT, system, sign=True)}.")
     change = after.margin - before.margin
     if abs(change) >= 0.05:
         parts.append(f"Margin {show(change, Kind.PERCENT, system, sign=True)}: {push_change(change)}.")

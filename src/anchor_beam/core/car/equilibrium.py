@@ -75,26 +75,29 @@ def _replaced(pose: Pose, by: Pose, target: np.ndarray, taken: np.ndarray) -> Po
 def _newton(
     ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, lift: Lift | None
 ) -> tuple[Pose, FloatArray]:
-    best, least = pose, np.full(lateral.shape, np.inf)
+    best, least, stable = pose, np.full(lateral.shape, np.inf), np.ones(lateral.shape, dtype=bool)
     with np.errstate(all="ignore"):  # a car that falls over runs into infinity, and is reported as not settled
         for _ in range(STEPS):
             system = linearise(ready, pose, lateral, longitudinal, lift)
-            best, least = pose, system.residual
+            move = system.newton()
+            best, least, stable = pose, system.residual, move.stable
             if bool(np.all((least < SETTLED) | ~np.isfinite(least))):
                 break
-            pose = system.newton().limited().from_(pose)
+            pose = move.limited().from_(pose)
     steep = np.abs(best.roll).max(axis=0) > math.tan(STEEPEST)
-    return best, np.where(steep | ~np.isfinite(least), np.inf, least)
+    return best, np.where(steep | ~stable | ~np.isfinite(least), np.inf, least)
 
 
 @dataclass(frozen=True, eq=False)
 class Move:
-    """A change of a pose: heave, pitch (n,), roll (2, n), wheels (2, 2, n)."""
+    """A change of a pose: heave, pitch (n,), roll (2, n), wheels (2, 2, n); stable: (n,) the pose it starts from stands
+    by itself, and would not run away from a touch."""
 
     heave: FloatArray
     pitch: FloatArray
     roll: FloatArray
     wheels: FloatArray
+    stable: np.ndarray
 
     def limited(self) -> Move:
         """The same direction, as far as one step of Newton may go."""
@@ -102,7 +105,7 @@ class Move:
         return self.times(1.0 / np.maximum(1.0, np.maximum(turn, rise)))
 
     def times(self, part: FloatArray) -> Move:
-        return Move(part * self.heave, part * self.pitch, part * self.roll, part * self.wheels)
+        return Move(part * self.heave, part * self.pitch, part * self.roll, part * self.wheels, self.stable)
 
     def from_(self, pose: Pose) -> Pose:
         return Pose(
@@ -147,7 +150,7 @@ class System:
         from_right = (k_x * c_r * left + (k_r * (k_l + c_l) - k_x * k_x) * right) / det
         half = 0.5 * ready.track
         reached, tilted = from_left + from_right, half * (from_left - from_right)
-        d_heave, d_pitch, d_front, d_rear = _solve_body(
+        (d_heave, d_pitch, d_front, d_rear), least = _solve_body(
             self.rows,
             [body[0] - reached.sum(axis=0), body[1] - (ready.behind_cg * reached).sum(axis=0),
              body[2] - tilted[0], body[3] - tilted[1]],
@@ -160,7 +163,7 @@ class System:
         want_l = k_l * d_left + k_x * d_right - left
         want_r = k_x * d_left + k_r * d_right - right
         d_wheels = [((k_r + c_r) * want_l - k_x * want_r) / det, ((k_l + c_l) * want_r - k_x * want_l) / det]
-        return Move(d_heave, d_pitch, d_roll, np.stack(d_wheels, axis=1))
+        return Move(d_heave, d_pitch, d_roll, np.stack(d_wheels, axis=1), least > 0.0)
 
 
 def linearise(
@@ -248,28 +251,31 @@ def _body(
 
 def _solve_body(
     rows: list[list[FloatArray]], right: list[FloatArray], flexible: np.ndarray
-) -> tuple[FloatArray, FloatArray, FloatArray, FloatArray]:
-    """Step of heave, pitch and the two rolls; both rolls are one where the chassis is rigid."""
+) -> tuple[tuple[FloatArray, FloatArray, FloatArray, FloatArray], FloatArray]:
+    """Step of heave, pitch and the two rolls, and the least pivot; both rolls are one where the chassis is rigid."""
     if not flexible.any():
         three = [[row[0], row[1], row[2] + row[3]] for row in rows]
         three = [three[0], three[1], [a + b for a, b in zip(three[2], three[3], strict=True)]]
-        heave, pitch, roll = _eliminate(three, [right[0], right[1], right[2] + right[3]])
-        return heave, pitch, roll, roll
+        (heave, pitch, roll), least = _eliminate(three, [right[0], right[1], right[2] + right[3]])
+        return (heave, pitch, roll, roll), least
     if not flexible.all():
         one, stiff = np.ones_like(right[0]), ~flexible
         both = [rows[2][k] + rows[3][k] for k in range(4)]
-        tie = [0.0 * one, 0.0 * one, one, -one]
+        tie = [0.0 * one, 0.0 * one, -one, one]
         rows = [
             rows[0], rows[1], [np.where(stiff, a, b) for a, b in zip(both, rows[2], strict=True)],
             [np.where(stiff, a, b) for a, b in zip(tie, rows[3], strict=True)],
         ]  # fmt: skip
         right = [right[0], right[1], np.where(stiff, right[2] + right[3], right[2]), np.where(stiff, 0.0, right[3])]
-    heave, pitch, front, rear = _eliminate(rows, right)
-    return heave, pitch, front, rear
+    (heave, pitch, front, rear), least = _eliminate(rows, right)
+    return (heave, pitch, front, rear), least
 
 
-def _eliminate(rows: list[list[FloatArray]], right: list[FloatArray]) -> list[FloatArray]:
-    """Gauss elimination of many small systems at once, without pivoting: the diagonal carries the stiffness."""
+def _eliminate(rows: list[list[FloatArray]], right: list[FloatArray]) -> tuple[list[FloatArray], FloatArray]:
+    """Gauss elimination of many small systems at once, without pivoting: the diagonal carries the stiffness.
+
+    The least pivot tells a car that stands (above zero) from one balanced on the edge of falling over.
+    """
     rows, right = [list(row) for row in rows], list(right)
     n = len(rows)
     with np.errstate(divide="ignore", invalid="ignore", over="ignore"):
@@ -285,4 +291,5 @@ def _eliminate(rows: list[list[FloatArray]], right: list[FloatArray]) -> list[Fl
             for k in range(i + 1, n):
                 rest = rest - rows[i][k] * found[k]
             found[i] = rest / rows[i][i]
-    return found
+        least = np.min(np.stack([rows[i][i] for i in range(n)]), axis=0)
+    return found, np.asarray(least, dtype=float)

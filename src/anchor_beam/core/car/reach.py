@@ -70,11 +70,12 @@ def _together(
     with np.errstate(all="ignore"):  # whoever runs away here is bracketed afterwards
         for _ in range(STEPS):
             system = linearise(ready, pose, lateral, longitudinal)
-            settled, along = system.newton().limited().from_(pose), system.by_lateral()
+            move, along = system.newton(), system.by_lateral()
+            settled = move.limited().from_(pose)
             here = goal(ready, settled, lateral, which)
             there = goal(ready, along.times(np.full_like(lateral, NUDGE)).from_(settled), lateral + NUDGE, which)
             change = np.clip(here * NUDGE / (here - there), -LONGEST, LONGEST)
-            done = (system.residual < SETTLED) & (np.abs(change) < EXACT)
+            done = (system.residual < SETTLED) & (np.abs(change) < EXACT) & move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(done | ~np.isfinite(lateral))):
                 break
