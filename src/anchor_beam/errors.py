@@ -12,7 +12,11 @@ AnchorBeamError
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import TypeVar
+
+T = TypeVar("T")
 
 
 class AnchorBeamError(Exception):
@@ -121,3 +125,13 @@ class DocumentError(AnchorBeamError):
 
     def __reduce__(self) -> tuple[object, ...]:
         return (DocumentError, (self.message, self.problems))
+
+
+def placed(work: Callable[[], T], outer: Callable[[str], str]) -> T:
+    """Run `work` and give its error the place in the whole document."""
+    try:
+        return work()
+    except AnchorBeamError as problem:
+        raise type(problem)(
+            outer(problem.place), problem.message, got=problem.got, accepts=problem.accepts
+        ) from problem

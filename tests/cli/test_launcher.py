@@ -93,30 +93,3 @@ def test_the_readmes_commands_exist() -> None:
     )
     for command in ("demo", "solve", "schema", "--version"):
         assert command in helped.stdout
-
-
-def test_the_worked_example_of_the_headless_page_is_true(capsys) -> None:
-    import json
-
-    from anchor_beam.headless.solve import answer_text
-
-    page = (ROOT / "docs" / "headless.md").read_text()
-    example = re.search(r"```json\n(.*?)```", page, re.DOTALL).group(1)
-    answer, code = answer_text(example)
-    pair = json.loads(answer)["answers"][0]["result"]["pairs"][0]
-    assert code == 0
-    for key, places in (("K_theta_Nm_per_rad", 2), ("k_end_N_per_mm", 3)):
-        stated = float(re.search(rf"`{key}` (\d+\.\d+)", page).group(1))
-        assert round(pair[key], places) == stated
-
-
-@pytest.mark.parametrize(
-    "words", [["--garage", "my.db", "demo"], ["demo", "--garage", "my.db"]], ids=["before", "after"]
-)
-def test_a_garage_can_be_named_before_or_after_the_command(words: list[str]) -> None:
-    from anchor_beam.cli.main import parser
-
-    chosen = parser().parse_args(words)
-    assert chosen.garage == Path("my.db")
-    assert chosen.theme == "desktop"
-    assert parser().parse_args(["--theme", "dark"]).theme == "dark"

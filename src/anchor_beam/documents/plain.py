@@ -21,6 +21,7 @@ from anchor_beam.documents.fields import (
     Field,
     document_number,
 )
+from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.records import (
     Adjuster,
@@ -36,8 +37,6 @@ from anchor_beam.documents.records import (
     RackBar,
     Setting,
 )
-
-FORMAT = 1  # of "anchor_beam" in every document
 
 
 def to_json(file: CarFile) -> str:

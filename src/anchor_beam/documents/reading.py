@@ -1,67 +1,15 @@
-"""Reading JSON text strictly, and turning every complaint into a place, a sentence and what would be right."""
+"""Validating documents, every complaint turned into a place, a sentence and what would be right."""
 
 from __future__ import annotations
 
 import difflib
-import json
 from typing import Any, TypeVar
 
-from pydantic import BaseModel, ValidationError
+from pydantic import BaseModel, Tag, ValidationError
 
-from anchor_beam.documents.plain import FORMAT
 from anchor_beam.errors import DocumentError, Problem
 
 Document = TypeVar("Document", bound=BaseModel)
-
-
-def parse_json(text: str) -> Any:
-    """Read JSON without NaN, Infinity or repeated keys.
-
-    Raises:
-        DocumentError: with line and column where the text stops being JSON.
-    """
-    try:
-        return json.loads(text, parse_constant=_no_constants, object_pairs_hook=_no_repeats)
-    except json.JSONDecodeError as problem:
-        ends = problem.pos >= len(text.rstrip()) or "Unterminated" in problem.msg
-        what = "The file ends in the middle" if ends else "The file is not JSON from here on"
-        raise DocumentError(f"{what}, line {problem.lineno}, column {problem.colno}.") from problem
-    except RecursionError as problem:
-        raise DocumentError("The file is nested too deeply to be one of ours.") from problem
-
-
-def _no_constants(name: str) -> float:
-    raise DocumentError(f"The file holds {name}, which is not a number.")
-
-
-def _no_repeats(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
-    found: dict[str, Any] = {}
-    for key, value in pairs:
-        if key in found:
-            raise DocumentError(f"The key “{key}” stands twice in one place of the file.")
-        found[key] = value
-    return found
-
-
-def require_format(document: Any, what: str) -> dict[str, Any]:
-    """Refuse what is not an Anchor Beam document, or one from a later version.
-
-    Raises:
-        DocumentError
-    """
-    if not isinstance(document, dict) or "anchor_beam" not in document:
-        raise DocumentError(f"This is not {what} of Anchor Beam: the key “anchor_beam” is missing.")
-    version = document["anchor_beam"]
-    if isinstance(version, bool) or not isinstance(version, int) or version < 1:
-        raise DocumentError(
-            "The format version “anchor_beam” must be a whole number.",
-            (Problem("anchor_beam", f"Got {version!r}.", f"1 to {FORMAT}"),),
-        )
-    if version > FORMAT:
-        raise DocumentError(
-            f"This file was written by a later version of Anchor Beam (format {version}; this one reads up to {FORMAT})."
-        )
-    return document
 
 
 def validate(model: type[Document], data: Any, *, prefix: str = "") -> Document:
@@ -82,6 +30,8 @@ def place_of(location: tuple[int | str, ...], prefix: str = "") -> str:
     """`('bars', 1, 'wall_mm')` as `bars[1].wall_mm`."""
     place = prefix
     for part in location:
+        if isinstance(part, str) and part.startswith("="):  # which of several models was tried, not a key
+            continue
         place += f"[{part}]" if isinstance(part, int) else f".{part}" if place else str(part)
     return place
 
@@ -118,12 +68,36 @@ def _problem(model: type[BaseModel], error: Any, prefix: str) -> Problem:
         bound = next(iter(context.values()))
         side = {"greater_than": "above", "greater_than_equal": "at least", "less_than": "below"}.get(kind, "at most")
         return Problem(place, f"Got {got!r}.", f"{side} {bound:g}")
-    if kind == "enum":
-        return Problem(
-            place, f"Got {got!r}.", str(context.get("expected", "")).replace("'", "“", 1).replace("'", "”")
-        )
+    if kind in ("enum", "literal_error"):
+        expected = _alternatives(model, location) or str(context.get("expected", ""))
+        return Problem(place, f"Got {got!r}.", expected.replace("'", "“", 1).replace("'", "”"))
     sentence = _SENTENCES.get(kind, str(error["msg"]))
     return Problem(place, sentence if kind == "missing" else f"{sentence} Got {_short(got)}.")
+
+
+def _alternatives(model: type[BaseModel], location: tuple[int | str, ...]) -> str:
+    """What a key may say that tells several models apart; empty where it stands in one model only."""
+    if len(location) < 3 or not str(location[-2]).startswith("="):
+        return ""
+    owner: type[BaseModel] | None = model
+    for i, part in enumerate(location[:-3]):
+        if isinstance(part, str) and owner is not None and part in owner.model_fields:
+            tag = str(location[i + 1]) if str(location[i + 1]).startswith("=") else ""
+            field = owner.model_fields[part]
+            owner = _model_in((field.annotation, *field.metadata), tag)
+    if owner is None or location[-3] not in owner.model_fields:
+        return ""
+    field = owner.model_fields[str(location[-3])]
+    return ", ".join(sorted(_literals((field.annotation, *field.metadata), str(location[-1]))))
+
+
+def _literals(annotation: Any, key: str) -> set[str]:
+    """Literal values of a key in every model inside an annotation."""
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        field = annotation.model_fields.get(key)
+        return set() if field is None else {str(value) for value in getattr(field.annotation, "__args__", ())}
+    inside = annotation if isinstance(annotation, tuple) else getattr(annotation, "__args__", ())
+    return set().union(*(_literals(argument, key) for argument in inside)) if inside else set()
 
 
 def _short(value: object) -> str:
@@ -134,19 +108,26 @@ def _short(value: object) -> str:
 def _known_keys(model: type[BaseModel], location: tuple[int | str, ...]) -> list[str]:
     """Keys of the model at a location, found by walking its annotations."""
     current: type[BaseModel] = model
-    for part in location:
+    for i, part in enumerate(location):
         if isinstance(part, str) and part in current.model_fields:
-            inner = _model_in(current.model_fields[part].annotation)
+            field = current.model_fields[part]
+            tag = next((p for p in location[i + 1 : i + 2] if isinstance(p, str) and p.startswith("=")), "")
+            inner = _model_in((field.annotation, *field.metadata), tag)
             if inner is None:
                 return []
             current = inner
     return list(current.model_fields)
 
 
-def _model_in(annotation: Any) -> type[BaseModel] | None:
+def _model_in(annotation: Any, tag: str) -> type[BaseModel] | None:
+    """The model inside an annotation; where there are several, the one with the tag."""
     if isinstance(annotation, type) and issubclass(annotation, BaseModel):
         return annotation
-    for argument in getattr(annotation, "__args__", ()):
-        if (found := _model_in(argument)) is not None:
+    inside = annotation if isinstance(annotation, tuple) else getattr(annotation, "__args__", ())
+    marks = [mark.tag for mark in getattr(annotation, "__metadata__", ()) if isinstance(mark, Tag)]
+    if tag and marks and tag not in marks:
+        return None
+    for argument in inside:
+        if (found := _model_in(argument, tag)) is not None:
             return found
     return None

@@ -1,0 +1,61 @@
+"""The chain closed: from bar, holes and links to what the car feels at its wheels."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import require_positive
+from anchor_beam.core.bar.series import RIGID, with_links
+from anchor_beam.core.bar.stiffness import BarSolution
+from anchor_beam.core.car.bars import WheelBar
+from anchor_beam.core.linkage.travel import Travel
+from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True)
+class ClosedSide:
+    """One side at ride height: slope, curve and third of the arm's turn over wheel travel [rad/m, rad/m^2, rad/m^3], turn
+    of the arm from the bar's own frame [rad], signed lever of the link [m]."""
+
+    cubic: tuple[float, float, float]
+    theta: float
+    lever: float
+
+
+def from_travel(travel: Travel) -> ClosedSide:
+    """From arm and link through their travel."""
+    middle = len(travel.z) // 2
+    return ClosedSide(travel.cubic(), float(travel.where.theta[middle]), float(travel.where.lever[middle]))
+
+
+def from_measured(lever: float, end_per_wheel: float, angle: float, *, place: str) -> ClosedSide:
+    """From the travel of the bar's end over wheel travel [-] and the angle of the link to its arm [rad], both measured.
+
+    Raises:
+        InputError: at `place` for an angle at which the link lies along the arm.
+    """
+    require_positive(f"{place}.end_travel_per_wheel_travel", end_per_wheel, "The travel of the bar's end")
+    if not math.radians(5.0) < angle < math.radians(175.0):
+        raise InputError(
+            f"{place}.link_angle", "The link lies along its arm and would snap over.", got=math.degrees(angle),
+            accepts="5 to 175 deg, 90 is square",
+        )  # fmt: skip
+    return ClosedSide((end_per_wheel / lever, 0.0, 0.0), 0.0, lever * math.sin(angle))
+
+
+def wheel_bar(
+    bar: BarSolution, holes: tuple[int, int], left: ClosedSide, right: ClosedSide, *, k_link: float = RIGID,
+    twist_free: float = 0.0,
+) -> WheelBar:  # fmt: skip
+    """The bar as the car sees it. k_link: each link with its brackets [N/m]; twist_free: of the bar on the bench [rad].
+
+    Links that stand the two arms differently at ride height preload the bar.
+    Source: docs/theory/linkage.md, "What the car sees".
+    """
+    K = bar.K_theta[holes[0] : holes[0] + 1, holes[1] : holes[1] + 1]
+    stiff = with_links(K, np.array([left.lever]), np.array([right.lever]), k_left=k_link, k_right=k_link)
+    slope, curve, third = zip(left.cubic, right.cubic, strict=True)
+    return WheelBar(float(stiff[0, 0]), slope, curve, third, twist_free - (left.theta - right.theta))

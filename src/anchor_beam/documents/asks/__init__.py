@@ -1,0 +1,48 @@
+"""The headless document: one module for each family of questions. Units stand in the keys."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, Any
+
+from anchor_beam.errors import InputError
+
+if TYPE_CHECKING:  # the shortest way to a bar does without
+    from pydantic import BaseModel
+
+_MODULES = {
+    "bar": ("bar", "BarQuestion"),
+    "cornering": ("car", "CorneringQuestion"), "jack": ("car", "JackQuestion"), "rest": ("car", "RestQuestion"),
+    "linkage": ("linkage", "LinkageQuestion"), "balance": ("grip", "BalanceQuestion"), "search": ("grip", "SearchQuestion"),
+    "lateral-rod": ("live_axle", "LateralRodQuestion"), "launch": ("live_axle", "LaunchQuestion"),
+    "skidpad": ("road", "SkidpadQuestion"),
+}  # fmt: skip
+KINDS = tuple(_MODULES)
+
+
+def question(kind: str) -> type[BaseModel]:
+    """The model of a kind of question; only its own family is imported.
+
+    Raises:
+        KeyError: there is no such kind.
+    """
+    from importlib import import_module
+
+    module, name = _MODULES[kind]
+    found: type[BaseModel] = getattr(import_module(f"anchor_beam.documents.asks.{module}"), name)
+    return found
+
+
+def schema(kind: str) -> dict[str, Any]:
+    """JSON Schema of a document kind, "car-file" included.
+
+    Raises:
+        InputError: at "kind", for one that is not known.
+    """
+    if kind == "car-file":
+        from anchor_beam.documents.car_file import CarFileDocument
+
+        return CarFileDocument.model_json_schema()
+    if kind not in KINDS:
+        known = ", ".join(sorted(("car-file", *KINDS)))
+        raise InputError("kind", f"There is no document kind “{kind}”.", got=kind, accepts=known)
+    return question(kind).model_json_schema()

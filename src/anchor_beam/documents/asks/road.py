@@ -1,0 +1,36 @@
+"""Questions of kind "skidpad": laps of a circle, or a log."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from anchor_beam.documents.asks.common import STRICT, Number
+
+Column = tuple[Number, ...]
+
+
+class LogAsk(BaseModel):
+    """Samples in rising time: lateral acceleration and roll or steer."""
+
+    model_config = STRICT
+    time_s: Column
+    ay_g: Column
+    reading_deg: Column
+    longest_lag_s: Number = 0.5
+
+
+class SkidpadQuestion(BaseModel):
+    """Lap times of a circle, a log, or both."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["skidpad"]
+    radius_m: Number | None = None
+    radius_error_m: Number = 0.0
+    lap_times_s: Column = ()
+    log: LogAsk | None = None
+
+
+ROAD_KEYS = {"radius": "radius_m", "lap_times": "lap_times_s", "log": "log", "log.time": "log.time_s"}

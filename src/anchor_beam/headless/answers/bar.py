@@ -1,0 +1,60 @@
+"""Answers of kind "bar"."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.bar.peak import peak_stress
+from anchor_beam.core.bar.stiffness import SHARES, BarSolution, solve
+from anchor_beam.documents.asks.bar_figures import BarFiguresAsked, bar_from_figures, chosen_pairs, document_place
+from anchor_beam.errors import placed
+
+
+def bar(question: BarFiguresAsked) -> dict[str, Any]:
+    """Every pair of holes that was asked for.
+
+    Raises:
+        InputError, NoSolution: at the document's place within the question.
+    """
+    pairs = chosen_pairs(question)
+    solution = placed(lambda: solve(bar_from_figures(question.bar)), document_place)
+    return _bar_result(question, solution, pairs)
+
+
+def _bar_result(question: BarFiguresAsked, solution: BarSolution, pairs: list[tuple[int, int]]) -> dict[str, Any]:
+    forms = handbook(solution.bar)
+    return {
+        "mass_kg": solution.mass,
+        "pairs": [_pair(question, solution, left, right) for left, right in pairs],
+        "handbook": {
+            "spring_manual_k_end_N_per_mm": _per_mm(forms.spring_manual),
+            "torsion_and_arm_k_end_N_per_mm": _per_mm(forms.torsion_and_arm),
+        },
+    }
+
+
+def _pair(question: BarFiguresAsked, solution: BarSolution, left: int, right: int) -> dict[str, Any]:
+    torque = question.load_N * float(solution.levers[0, left])
+    stress = solution.stress(left, right, torque)
+    peak = peak_stress(solution, left, right, torque)
+    found: dict[str, Any] = {
+        "left": left,
+        "right": right,
+        "lever_left_mm": float(solution.levers[0, left]) * 1e3,
+        "lever_right_mm": float(solution.levers[1, right]) * 1e3,
+        "K_theta_Nm_per_rad": float(solution.K_theta[left, right]),
+        "k_end_N_per_mm": _per_mm(solution.end_rate(left, right)),
+        "energy_J": solution.energy(left, right, torque),
+        "von_mises_max_MPa": None if stress is None else stress[0] / 1e6,
+        "von_mises_at_mm": None if stress is None else stress[1] * 1e3,
+        "von_mises_peak_MPa": None if peak.stress is None else peak.stress / 1e6,
+        "share": dict(zip(SHARES, map(float, solution.shares(left, right)), strict=True)),
+    }
+    if peak.reason:
+        found["von_mises_peak_reason"] = peak.reason
+    return found
+
+
+def _per_mm(rate: float | None) -> float | None:
+    return None if rate is None else rate / 1e3

@@ -1,0 +1,24 @@
+"""Which module answers which kind; each is imported when its kind is asked."""
+
+from __future__ import annotations
+
+from importlib import import_module
+from typing import Any
+
+_ANSWERS = {
+    "bar": ("bar", "bar"), "cornering": ("car", "cornering"), "jack": ("car", "jack"), "rest": ("car", "rest"),
+    "linkage": ("linkage", "linkage"), "balance": ("grip", "balance"), "search": ("grip", "search"),
+    "lateral-rod": ("live_axle", "lateral_rod"), "launch": ("live_axle", "launch_answer"),
+    "skidpad": ("road", "skidpad_answer"),
+}  # fmt: skip
+
+
+def answer(kind: str, question: Any) -> dict[str, Any]:
+    """The result of a valid question.
+
+    Raises:
+        InputError, NoSolution: at the document's place within the question.
+    """
+    module, name = _ANSWERS[kind]
+    found: dict[str, Any] = getattr(import_module(f"anchor_beam.headless.answers.{module}"), name)(question)
+    return found

@@ -1,0 +1,109 @@
+"""Answers of the kinds "balance" and "search"."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.car.bars import BarBatch, bars
+from anchor_beam.core.car.model import CarBatch, batch
+from anchor_beam.core.grip.handling import handling, understeer_gradient
+from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.grip.model import CarGrip, GripBatch, grips
+from anchor_beam.core.grip.tyre import PRESETS
+from anchor_beam.core.search.rack import Wish
+from anchor_beam.core.search.rack import search as search_rack
+from anchor_beam.core.uncertainty.propagate import first_order
+from anchor_beam.documents.asks.car import car_from_ask
+from anchor_beam.documents.asks.common import keyed
+from anchor_beam.documents.asks.grip import GRIP_KEYS, BalanceQuestion, SearchQuestion
+from anchor_beam.errors import placed
+from anchor_beam.headless.answers.figures import by_axle, degrees, g, number
+
+GRIP_BY_AXLE = 0.02
+
+
+def balance(question: BalanceQuestion) -> dict[str, Any]:
+    """Margin of every phase with its band from the tyre's spread, the understeer gradient, the handling curve."""
+    cars, both, grip = _inputs(question)
+    found = limits(cars, both, grips([grip]), question.phases)
+    sigma = _bands(question, cars, both, grip)
+    per_g = math.degrees(1.0) * GRAVITY
+    slopes = {f"at_{at}_g": number(float(understeer_gradient(cars, both, grips([grip]), at * GRAVITY)[0]) * per_g)
+              for at in (0.05, 0.5)}  # fmt: skip
+    phases = [
+        {
+            "phase": phase.value, "margin_percent": number(found.margin[0, i]), "margin_sd_percent": number(sigma[i]),
+            "limit_g": by_axle(found.acceleration[0, i], GRAVITY), "ax_g": g(found.carried[0, i]),
+            "tips": dict(zip(("front", "rear"), map(bool, found.tips[0, i]), strict=True)),
+        }
+        for i, phase in enumerate(found.phases)
+    ]  # fmt: skip
+    return {"phases": phases, "understeer_gradient_deg_per_g": slopes, "curve": _curve(question, cars, both, grip)}
+
+
+def _inputs(question: BalanceQuestion | SearchQuestion) -> tuple[CarBatch, BarBatch, CarGrip]:
+    car, pair = placed(lambda: car_from_ask(question.car), lambda place: f"car.{place}" if place else "car")
+    grip = placed(lambda: question.grip.car_grip(question.car), lambda place: f"grip.{keyed(place, GRIP_KEYS)}")
+    return batch([car]), bars([pair]), grip
+
+
+def _curve(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip) -> list[dict[str, Any]]:
+    if not question.curve_ay_g:
+        return []
+    found = handling(cars, both, grips([grip]), np.array(question.curve_ay_g) * GRAVITY)
+    return [
+        {
+            "ay_g": at, "steer_beyond_corner_deg": degrees(found.steer[0, i]), "roll_deg": degrees(found.roll[0, i]),
+            "front_slip_deg": degrees(found.slip[0, i, 0]), "rear_slip_deg": degrees(found.slip[0, i, 1]),
+        }
+        for i, at in enumerate(question.curve_ay_g)
+    ]  # fmt: skip
+
+
+def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip) -> FloatArray:
+    """One standard deviation of each margin from the spread of the tyre's preset and of the grip from axle to axle."""
+    one, spread = grips([grip]), PRESETS[question.grip.kind].spread
+    road = question.grip.surface
+    names = ("mu0", "load_sensitivity", "camber_best", "camber_loss")
+    scales = (road.grip, 1.0, 1.0, road.camber_loss)
+    sizes = [
+        spread.mu0,
+        spread.load_sensitivity,
+        spread.camber_best,
+        spread.camber_loss,
+        math.sqrt(2.0) * GRIP_BY_AXLE,
+    ]
+
+    def margins(rows: FloatArray) -> FloatArray:
+        moved = {name: np.repeat(values, len(rows), axis=0) for name, values in vars(one).items()}
+        for i, (name, scale) in enumerate(zip(names, scales, strict=True)):
+            moved[name] = moved[name] + scale * rows[:, i : i + 1]
+        moved["mu0"] = moved["mu0"] * (1.0 + 0.5 * rows[:, -1:] * (1.0, -1.0))
+        return limits(cars, both, GripBatch(**moved), question.phases).margin
+
+    return first_order(margins, np.zeros(len(sizes)), np.array(sizes)).sigma
+
+
+def search(question: SearchQuestion) -> dict[str, Any]:
+    """The best combinations of the rack."""
+    cars, _, grip = _inputs(question)
+    front, rear = (question.rates(items) for items in (question.front, question.rear))
+    lift = question.inside_lift_at_least_g
+    wish = Wish(question.margin_percent, question.roll_window, None if lift is None else lift * GRAVITY)
+    rates = [np.array([rate for _, _, rate in items]) for items in (front, rear)]
+    found = search_rack(cars, grips([grip]), rates[0], rates[1], wish, question.phase)
+    return {
+        "examined": found.examined, "unsolved": found.unsolved, "ruled_out_by_lift": found.ruled_out,
+        "best": [
+            {
+                "front": {"name": front[f][0], "hole": front[f][1]}, "rear": {"name": rear[r][0], "hole": rear[r][1]},
+                "margin_percent": float(found.margin[i]), "roll_gradient_deg_per_g": math.degrees(found.roll[i]) * GRAVITY,
+                "inside_lift_g": g(found.lift[i]), "outside_wish": float(found.off[i]),
+            }
+            for i, (f, r) in enumerate(zip(found.front[: question.best], found.rear[: question.best], strict=True))
+        ],
+    }  # fmt: skip

@@ -1,0 +1,85 @@
+"""Answers of kind "linkage"."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.bar.stiffness import BarSolution, solve
+from anchor_beam.core.linkage.arm import Chain, level_length, square_length
+from anchor_beam.core.linkage.travel import Travel
+from anchor_beam.core.sides import Side
+from anchor_beam.documents.asks.bar_figures import bar_from_figures, document_place
+from anchor_beam.documents.asks.car import KEYS, built_bar
+from anchor_beam.documents.asks.common import keyed
+from anchor_beam.documents.asks.linkage import LinkageQuestion, Quick, closed_side, through_travel
+from anchor_beam.errors import placed
+from anchor_beam.headless.answers.figures import degrees, number
+
+
+def linkage(question: LinkageQuestion) -> dict[str, Any]:
+    """Both sides at ride height and through the travel, and what the wheels feel of the bar."""
+    ask = question.built
+    solution = placed(lambda: solve(bar_from_figures(ask.bar.figures)), document_place)
+    wheel = placed(lambda: built_bar(ask), lambda place: place.removeprefix("bar."))
+    sides = {side.value: _side(question, solution, side) for side in Side}
+    torque = -wheel.K_theta * wheel.twist_free
+    return {
+        "K_theta_Nm_per_rad": wheel.K_theta,
+        "rate_N_per_mm": number(wheel.K_theta * wheel.slope[0] * wheel.slope[1], 1e3),
+        "rest_torque_Nm": torque, "sides": sides,
+    }  # fmt: skip
+
+
+def _side(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[str, Any]:
+    ask = question.built
+
+    def close() -> Any:
+        return closed_side(ask, solution, side)
+
+    closed = placed(close, lambda place: keyed(place, KEYS))
+    lever = float(solution.levers[side.position, ask.holes[side.position]])
+    found: dict[str, Any] = {
+        "turn_deg_per_mm": math.degrees(closed.cubic[0]) / 1e3,
+        "end_travel_per_wheel_travel": closed.cubic[0] * lever,
+        "link_lever_mm": abs(closed.lever) * 1e3, "over_centre": abs(closed.lever) / lever,
+    }  # fmt: skip
+    if isinstance(ask.linkage, Quick):
+        return found
+    wanted = np.array(question.travel_mm or (0.0,)) / 1e3
+    reach = max(float(np.abs(wanted).max()), 1e-3)
+    grid = np.unique(np.concatenate([wanted, -wanted, [0.0, reach, -reach]]))
+    moving = placed(lambda: through_travel(ask, solution, side, grid), lambda place: keyed(place, KEYS))
+    middle = len(grid) // 2
+    ride = Chain(moving.where.hole[middle : middle + 1], _axis(question), moving.where.pickup[middle : middle + 1],
+                 np.array([0.0, 0.0, 1.0]))  # fmt: skip
+    found |= {
+        "arm_above_level_deg": degrees(float(moving.where.slope[middle])),
+        "link_off_square_deg": degrees(float(moving.where.square_off[middle])),
+        "level_length_mm": number(float(level_length(ride)[0]), 1e-3),
+        "square_length_mm": number(float(square_length(ride)[0]), 1e-3),
+        "turn_per_length_deg_per_mm": degrees(float(moving.where.per_length[middle]) / 1e3),
+        "travel": _travel(moving, wanted),
+    }
+    return found
+
+
+def _axis(question: LinkageQuestion) -> FloatArray:
+    forward = 1.0 if getattr(question.linkage, "arms", "forward") == "forward" else -1.0
+    return np.array([0.0, -forward, 0.0])
+
+
+def _travel(moving: Travel, wanted: FloatArray) -> list[dict[str, float | None]]:
+    rows = []
+    for z in wanted:
+        i = int(np.argmin(np.abs(moving.z - z)))
+        rows.append({
+            "travel_mm": float(z) * 1e3, "turn_deg": degrees(float(moving.turn[i])),
+            "turn_deg_per_mm": number(math.degrees(float(moving.motion_ratio[i])), 1e3),
+            "link_off_square_deg": degrees(float(moving.where.square_off[i])),
+            "over_centre": number(float(moving.where.over_centre[i])),
+        })  # fmt: skip
+    return rows
