@@ -9,6 +9,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_positive
 from anchor_beam.core.measure.regression import robust_fit
+from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError
 
 
@@ -81,19 +82,19 @@ def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
 
 
 def drop_in(
-    links_on: FloatArray, links_off: FloatArray, tracks: tuple[float, float], *, yielding: float, scale_error: float
+    links_on: FloatArray, links_off: FloatArray, axle: Axle, track: float, *, yielding: float, scale_error: float
 ) -> Measured:
-    """Torque about the car's axis that a bar puts on its axle at rest [N m], from corner loads (4,) with links on and off.
+    """Torque about the car's axis that a bar puts on its axle at rest [N m], from corner loads (4,) with its links on and
+    off [N], > 0 presses the right wheel.
 
-    yielding: 1 + K_s (1/K_other + 1/K_t) of the axle with the bar: how much of the torque the rest of the car gives way to.
-    The two axles' moments are equal and opposite; their mean is used. > 0 presses the right wheel of the rear axle.
+    yielding: 1 + K_s (1/K_other + 1/K_t) of the axle with the bar: how much of the torque the rest of the car gives way
+    to. Only the loads of that axle are used; the other one also feels the body lean.
     Source: docs/theory/measurements.md, "Drop-in".
     """
+    left = 2 * axle.position
     change = np.asarray(links_on) - np.asarray(links_off)
-    front = 0.5 * tracks[0] * (change[1] - change[0])
-    rear = 0.5 * tracks[1] * (change[3] - change[2])
-    error = scale_error * math.hypot(tracks[0], tracks[1]) / 2.0
-    return Measured(float(0.5 * (rear - front) * yielding), yielding * error)
+    moment = 0.5 * track * float(change[left + 1] - change[left])
+    return Measured(moment * yielding, yielding * track * scale_error)
 
 
 def cross_weight(loads: FloatArray) -> FloatArray:
