@@ -14,13 +14,15 @@ import pytest
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.assembly import at_rest, corner
 from anchor_beam.core.car.bars import BarBatch, bars, rate_bar
+from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.equilibrium import settle_from
-from anchor_beam.core.car.lift import roll_gradient
+from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.model import AxleInput, Car, batch
 from anchor_beam.core.grip.effects import effects
 from anchor_beam.core.grip.handling import common_slip_capacity, handling, understeer_gradient
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential, Phase, grips
+from anchor_beam.core.grip.survey import survey
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Tyre, TyreKind, surface
 from anchor_beam.core.grip.wheels import capacity, contact, demand, wheels
 from anchor_beam.core.sides import AxleKind
@@ -233,3 +235,22 @@ def test_grip_that_cannot_be_is_refused_at_its_figure(make: object, place: str) 
     with pytest.raises(InputError) as caught:
         make()
     assert caught.value.place == place
+
+
+def test_a_survey_is_what_its_parts_are_one_by_one() -> None:
+    """Two ways to the same figures: one joint search, and each figure by itself."""
+    cars, pair, held = batch([HATCH]), rear_bars(0, 8, 22), grips([HATCH_GRIP])
+    found = survey(cars, pair, held, 0.6 * GRAVITY)
+    alone = limits(cars, pair, held)
+    assert found.limits.margin == pytest.approx(alone.margin, abs=1e-5)
+    assert (found.limits.lifted == alone.lifted).all()
+    assert found.lifts == pytest.approx(lifts(cars, pair).acceleration, rel=1e-6)
+    assert found.roll_gradient == pytest.approx(roll_gradient(cars, pair), rel=1e-9)
+    assert found.at.loads == pytest.approx(settle(cars, pair, 0.6 * GRAVITY).loads, abs=1e-3)
+    assert found.rest.loads == pytest.approx(settle(cars, pair, 0.0).loads, abs=1e-6)
+
+
+def test_a_survey_beyond_what_the_car_can_hold_says_so() -> None:
+    found = survey(batch([HATCH]), rear_bars(4), grips([HATCH_GRIP]), 2.2 * GRAVITY)
+    assert not found.at.converged[0]
+    assert found.limits.margin[0, 1] == pytest.approx(7.77, abs=0.01)

@@ -61,7 +61,7 @@ def test_the_chain_keeps_its_length_and_the_ratio_is_the_slope_of_the_turn(mount
 
 def test_the_cubic_is_exact_at_ride_height_and_close_through_the_travel(mount: Mount) -> None:
     found = run(mount)
-    slope, curve, third = found.cubic()
+    slope, curve, third = found.cubic
     assert slope == found.motion_ratio[12]
     fitted = Z * (slope + Z * (curve + Z * third))
     assert np.abs(fitted - found.turn).max() < 0.005 * np.abs(found.turn).max()

@@ -11,14 +11,14 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, BarBatch, WheelBar, bars
 from anchor_beam.core.car.batches import joined, part_of
-from anchor_beam.core.car.corner import CornerState, settle
-from anchor_beam.core.car.lift import lifts, roll_gradient
+from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.linear import LinearResponse, respond
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
 from anchor_beam.core.grip.effects import Effects, effects
-from anchor_beam.core.grip.limit import Limits, limits
+from anchor_beam.core.grip.limit import Limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
+from anchor_beam.core.grip.survey import survey
 from anchor_beam.core.linkage.arm import (
     ArmPosition,
     Chain,
@@ -63,7 +63,7 @@ class SideResult:
     @property
     def cubic(self) -> tuple[float, float, float]:
         """Turn of the arm over wheel travel from ride height, as the car takes it: slope, curve, third."""
-        return (self.motion_ratio, 0.0, 0.0) if self.travel is None else self.travel.cubic()
+        return (self.motion_ratio, 0.0, 0.0) if self.travel is None else self.travel.cubic
 
     @property
     def slope(self) -> float:
@@ -318,15 +318,17 @@ def results(car: CarRecord, setting: Setting) -> Results:
         InputError: at a figure that cannot be right, by its place in the `CarFile`.
     """
     try:
-        physics, grip = car_input(car), grip_input(car)
+        physics = car_input(car)
+        grip_input(car)
     except AnchorBeamError as problem:
         raise problem.within("car") from problem
     front, rear = (end_result(car.axle(axle), setting.end(axle), axle) for axle in Axle)
     no_links = front.problem or rear.problem
     if no_links is not None:
         return Results(car, setting, physics, front, rear, None, None, no_links)
-    response = respond(batch([physics]), np.array([[front.roll_stiffness, rear.roll_stiffness]]))
-    corner = cornering(batch([physics]), bars([(front.wheel_bar, rear.wheel_bar)]), grips([grip]))
+    turns = both_turns(car)
+    response = respond(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))
+    corner = cornering(turns, bars([(front.wheel_bar, rear.wheel_bar)]))
     if not np.isfinite(corner.roll_gradient):
         falls = NoSolution(
             "car.cg_height", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs"
@@ -335,18 +337,32 @@ def results(car: CarRecord, setting: Setting) -> Results:
     return Results(car, setting, physics, front, rear, response, corner, None)
 
 
-def cornering(car: CarBatch, bar: BarBatch, grip: GripBatch) -> Cornering:
-    """Settle one car (a batch of one) in everything that is shown of it, left and right turns at once."""
-    cars = joined([car, car, mirrored_cars(car)])
-    both = joined([bar, bar, mirrored_bars(bar)])
-    turning = slice(1, None)
-    states = settle(cars, both, np.array([0.0, GRAVITY, GRAVITY]))
-    cars, both = part_of(cars, turning), part_of(both, turning)
+@dataclass(frozen=True, eq=False)
+class Turns:
+    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), and its grip (1,)."""
+
+    one: CarBatch
+    both: CarBatch
+    grip: GripBatch
+
+
+@lru_cache(maxsize=64)
+def both_turns(car: CarRecord) -> Turns:
+    """The car in both turns.
+
+    Raises:
+        InputError: at a figure of the car, named as in the record.
+    """
+    one = batch([car_input(car)])
+    return Turns(one, joined([one, mirrored_cars(one)]), grips([grip_input(car)]))
+
+
+def cornering(turns: Turns, bar: BarBatch) -> Cornering:
+    """Settle one car in everything that is shown of it, left and right turns at once."""
+    found = survey(turns.both, joined([bar, mirrored_bars(bar)]), turns.grip, GRAVITY)
     return Cornering(
-        limits=limits(cars, both, grip), lifts=lifts(cars, both).acceleration,
-        roll_gradient=float(roll_gradient(car, bar)[0]), rest=part_of(states, slice(0, 1)),
-        one_g=part_of(states, turning),
-    )  # fmt: skip
+        found.limits, found.lifts, float(found.roll_gradient[0]), part_of(found.rest, slice(0, 1)), found.at
+    )
 
 
 def change_effects(before: Results, after: Results) -> Effects | None:

@@ -81,3 +81,10 @@ def segment_distance(a0: FloatArray, a1: FloatArray, b0: FloatArray, b1: FloatAr
         s = np.where(a > 0.0, np.clip((b * t_in - d) / a, 0.0, 1.0), 0.0)
     apart = w + s[..., None] * u - t_in[..., None] * v
     return np.asarray(np.sqrt((apart * apart).sum(axis=-1)), dtype=float)
+
+
+def batch_last(value: FloatArray, shape: tuple[int, ...], *tail: int) -> FloatArray:
+    """An array (*batch, *tail), its batch broadcast to `shape`, as contiguous memory (*tail, n) with the batch last."""
+    whole = value if value.shape == (*shape, *tail) else np.broadcast_to(value, (*shape, *tail))
+    flat = whole.reshape(-1, *tail)
+    return np.ascontiguousarray(flat.transpose(*range(1, flat.ndim), 0))

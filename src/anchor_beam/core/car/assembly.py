@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.arrays import GRAVITY, FloatArray, batch_last
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 
@@ -44,7 +44,10 @@ class Corner:
     sprung: FloatArray  # (2, n) mass each axle carries of the body
     lever: FloatArray  # height of the centre of gravity above the roll axis
     left: FloatArray
-    torsion: FloatArray
+    torsion: FloatArray  # 0 where the chassis is rigid
+    flexible: np.ndarray  # (n,) whether it is not
+    some_flexible: bool
+    all_flexible: bool
     behind_cg: FloatArray  # (2, n) axles behind the centre of gravity
     wheelbase: FloatArray
     track: FloatArray
@@ -55,7 +58,7 @@ class Corner:
     hanging: FloatArray  # (2, n) weight of each wheel
     couple: FloatArray  # (2, n) G for 1 m/s^2
     through_links: FloatArray  # (2, n) ... the part that comes from the body
-    jacking: FloatArray
+    jacking: FloatArray | None
     pitch_moment: FloatArray  # for 1 m/s^2
     stops: tuple[FloatArray, FloatArray, FloatArray, FloatArray] | None  # gap, rate, droop, strap (2, n)
     mixing: FloatArray  # (2, n) spring base over track
@@ -71,27 +74,32 @@ class Corner:
         return np.asarray(GRAVITY * self.mass + 2.0 * self.hanging.sum(axis=0), dtype=float)
 
     def chosen(self, which: np.ndarray) -> Corner:
-        """The part of the batch for which the mask `which` (n,) is true."""
+        """Members of the batch, by a mask (n,) or by their numbers."""
 
         def take(value: FloatArray) -> FloatArray:
             return np.ascontiguousarray(value[..., which])
 
         kept = {name: take(value) for name, value in vars(self).items() if isinstance(value, np.ndarray)}
         stops = None if self.stops is None else tuple(take(value) for value in self.stops)
-        curve, third = kept.pop("curve", None), kept.pop("third", None)
-        return Corner(shape=(int(which.sum()),), stops=stops, curve=curve, third=third, **kept)  # type: ignore[arg-type]
+        for name in ("curve", "third", "jacking"):
+            kept.setdefault(name, None)  # type: ignore[arg-type]
+        flexible = kept["flexible"]
+        return Corner(
+            shape=kept["mass"].shape, stops=stops,  # type: ignore[arg-type]
+            some_flexible=bool(flexible.any()),
+            all_flexible=bool(flexible.all()), **kept,
+        )  # fmt: skip
 
 
-def corner(cars: CarBatch, bars: BarBatch) -> Corner:
-    """Cars (...) with bars (...), broadcast against each other.
+def corner(cars: CarBatch, bars: BarBatch, over: tuple[int, ...] = ()) -> Corner:
+    """Cars (...) with bars (...), broadcast against each other and to the batch `over`.
 
     Source: conventions of the reference cars, written out in docs/theory/car.md.
     """
-    shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1])
+    shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], over)
 
     def flat(value: FloatArray, *tail: int) -> FloatArray:
-        whole = np.broadcast_to(value, (*shape, *tail)).reshape(-1, *tail)
-        return np.ascontiguousarray(np.moveaxis(whole, 0, -1))
+        return batch_last(value, shape, *tail)
 
     share, track = flat(cars.sprung_share, 2), flat(cars.track, 2)
     mass, base = flat(cars.sprung_mass), flat(cars.wheelbase)
@@ -103,14 +111,18 @@ def corner(cars: CarBatch, bars: BarBatch) -> Corner:
     seat = sprung[:, None] * GRAVITY * 0.5 + OUT * ((sprung * GRAVITY * left + wedge) / track)[:, None]
     stops = tuple(flat(value, 2) for value in (cars.bump_gap, cars.bump_rate, cars.droop, cars.strap))
     curve, third = flat(bars.curve, 2, 2), flat(bars.third, 2, 2)
+    torsion = flat(cars.chassis_torsion)
+    flexible = np.isfinite(torsion)
     bent = bool(np.any(curve) or np.any(third))
     return Corner(
         shape=shape, share=share, mass=mass, sprung=sprung, lever=cg - (share * rc).sum(axis=0), left=left,
-        torsion=flat(cars.chassis_torsion), behind_cg=np.stack([-share[1] * base, share[0] * base]), wheelbase=base,
+        torsion=np.where(flexible, torsion, 0.0), flexible=flexible, some_flexible=bool(flexible.any()),
+        all_flexible=bool(flexible.all()), behind_cg=np.stack([-share[1] * base, share[0] * base]), wheelbase=base,
         track=track, own_rate=0.5 * rate * (1.0 + mixing**2), cross_rate=0.5 * rate * (1.0 - mixing**2),
         tyre=flat(cars.tyre_rate, 2), seat=seat, hanging=0.5 * GRAVITY * unsprung,
         couple=(sprung * rc + unsprung * wheel_height) / track, through_links=sprung * rc / track,
-        jacking=flat(cars.jacking), pitch_moment=mass * cg + (unsprung * wheel_height).sum(axis=0),
+        jacking=flat(cars.jacking) if cars.jacking.any() else None,
+        pitch_moment=mass * cg + (unsprung * wheel_height).sum(axis=0),
         stops=stops if bool(np.isfinite(stops[0]).any() or np.isfinite(stops[2]).any()) else None,  # type: ignore[arg-type]
         mixing=mixing, K_theta=flat(bars.K_theta, 2), free=flat(bars.twist_free, 2), slope=flat(bars.slope, 2, 2),
         curve=curve if bent else None, third=third if bent else None,
@@ -176,7 +188,7 @@ def jacking_force(ready: Corner, load: FloatArray, lateral: FloatArray) -> Float
     Each wheel carries side force in proportion to its load; its link force stands at the roll-centre height over half
     the track. The couple of both wheels stays what the convention makes it.
     """
-    if not ready.jacking.any():
+    if ready.jacking is None:
         return np.zeros_like(ready.track)
     uneven = (load[:, RIGHT] - load[:, LEFT]) / np.maximum(load.sum(axis=1), 1e-9)
     return np.asarray(ready.jacking * ready.through_links * lateral * uneven, dtype=float)

@@ -56,7 +56,7 @@ def settle(
     Source: docs/theory/car.md, "The settled car".
     """
     shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], np.shape(lateral), np.shape(longitudinal))
-    ready = corner(cars.over(*shape), bars)
+    ready = corner(cars, bars, shape)
     size = ready.mass.size
     side = np.broadcast_to(lateral, shape).reshape(size).astype(float)
     along = np.broadcast_to(longitudinal, shape).reshape(size).astype(float)

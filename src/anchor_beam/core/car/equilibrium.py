@@ -43,7 +43,7 @@ def settle_from(
 
     Cars that do not settle at once are led there in small steps of acceleration from rest.
     """
-    pose, left_over = _newton(ready, start, lateral, longitudinal, lift)
+    pose, left_over = newton(ready, start, lateral, longitudinal, lift)
     lost = ~(left_over < SETTLED)
     if not lost.any():
         return pose, left_over
@@ -53,7 +53,7 @@ def settle_from(
     retry = at_rest(len(side))
     for step in np.linspace(0.1, 1.0, 10):
         pushed = None if push is None else Lift(push.force * step, push.behind_front, push.left)
-        retry, again = _newton(part, retry, side * step, along * step, pushed)
+        retry, again = newton(part, retry, side * step, along * step, pushed)
     better = again < left_over[lost]
     target = np.flatnonzero(lost)[better]
     left_over = left_over.copy()
@@ -72,12 +72,14 @@ def _replaced(pose: Pose, by: Pose, target: np.ndarray, taken: np.ndarray) -> Po
     )
 
 
-def _newton(
-    ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, lift: Lift | None
-) -> tuple[Pose, FloatArray]:
+def newton(
+    ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, lift: Lift | None = None,
+    *, steps: int = STEPS,
+) -> tuple[Pose, FloatArray]:  # fmt: skip
+    """Newton from a pose and no further try; the pose found and what is left over (n,), infinite where it does not stand."""
     best, least, stable = pose, np.full(lateral.shape, np.inf), np.ones(lateral.shape, dtype=bool)
     with np.errstate(all="ignore"):  # a car that falls over runs into infinity, and is reported as not settled
-        for _ in range(STEPS):
+        for _ in range(steps):
             system = linearise(ready, pose, lateral, longitudinal, lift)
             move = system.newton()
             best, least, stable = pose, system.residual, move.stable
@@ -136,14 +138,30 @@ class System:
 
     def by_lateral(self) -> Move:
         """How the balanced pose moves per m/s^2 of lateral acceleration."""
+        return self._answer(*self._per_lateral())
+
+    def both(self) -> tuple[Move, Move]:
+        """`newton` and `by_lateral` from one elimination."""
+        wheels, body = self._per_lateral()
+        found = self._answer(
+            np.stack([self.wheels, wheels]), tuple(np.stack([a, b]) for a, b in zip(self.body, body, strict=True))
+        )
+        one, other = (
+            Move(found.heave[i], found.pitch[i], found.roll[i], found.wheels[i], found.stable) for i in (0, 1)
+        )
+        return one, other
+
+    def _per_lateral(self) -> tuple[FloatArray, tuple[FloatArray, ...]]:
         ready = self.ready
         none = np.zeros_like(ready.mass)
         moments = ready.sprung * self.height
-        return self._answer(-OUT * ready.couple[:, None], (none, none, moments[0], moments[1]))
+        pressed = (ready.couple[:, None] * -OUT) + np.zeros_like(self.wheels)
+        return pressed, (none, none, moments[0], moments[1])
 
-    def _answer(self, wheels: FloatArray, body: tuple[FloatArray, FloatArray, FloatArray, FloatArray]) -> Move:
+    def _answer(self, wheels: FloatArray, body: tuple[FloatArray, ...]) -> Move:
+        """The move that takes away forces at the wheels (..., 2, 2, n) and on the body (..., n), several sets at once."""
         ready, (k_l, k_x, k_r), (c_l, c_r) = self.ready, self.springs, self.grounded
-        left, right = wheels[:, LEFT], wheels[:, RIGHT]
+        left, right = wheels[..., LEFT, :], wheels[..., RIGHT, :]
         det = (k_l + c_l) * (k_r + c_r) - k_x * k_x
         # K A^-1: the part of a wheel's residual that reaches the body
         from_left = ((k_l * (k_r + c_r) - k_x * k_x) * left + k_x * c_l * right) / det
@@ -152,18 +170,18 @@ class System:
         reached, tilted = from_left + from_right, half * (from_left - from_right)
         (d_heave, d_pitch, d_front, d_rear), least = _solve_body(
             self.rows,
-            [body[0] - reached.sum(axis=0), body[1] - (ready.behind_cg * reached).sum(axis=0),
-             body[2] - tilted[0], body[3] - tilted[1]],
-            np.isfinite(ready.torsion),
+            [body[0] - reached.sum(axis=-2), body[1] - (ready.behind_cg * reached).sum(axis=-2),
+             body[2] - tilted[..., 0, :], body[3] - tilted[..., 1, :]],
+            ready,
         )  # fmt: skip
-        d_roll = np.stack([d_front, d_rear])
-        d_middle = d_heave + ready.behind_cg * d_pitch
+        d_roll = np.stack([d_front, d_rear], axis=-2)
+        d_middle = d_heave[..., None, :] + ready.behind_cg * d_pitch[..., None, :]
         d_left, d_right = d_middle + half * d_roll, d_middle - half * d_roll
         # the wheels follow: A dw = K db - residual
         want_l = k_l * d_left + k_x * d_right - left
         want_r = k_x * d_left + k_r * d_right - right
         d_wheels = [((k_r + c_r) * want_l - k_x * want_r) / det, ((k_l + c_l) * want_r - k_x * want_l) / det]
-        return Move(d_heave, d_pitch, d_roll, np.stack(d_wheels, axis=1), least > 0.0)
+        return Move(d_heave, d_pitch, d_roll, np.stack(d_wheels, axis=-2), least > 0.0)
 
 
 def linearise(
@@ -197,7 +215,7 @@ def linearise(
         body[1] = body[1] + lift.force * (lift.behind_front + ready.behind_cg[0])
         body[2] = body[2] + ready.share[0] * lift.force * lift.left
         body[3] = body[3] + ready.share[1] * lift.force * lift.left
-    twisted = np.where(np.isfinite(ready.torsion), body[2], 0.0)
+    twisted = np.where(ready.flexible, body[2], 0.0)
     sizes = [body[0], body[1] / ready.wheelbase, (body[2] + body[3]) / ready.track[0], twisted / ready.track[0]]
     worst = np.maximum(np.abs(np.stack(sizes)).max(axis=0), np.abs(wheels).max(axis=(0, 1)))
     return System(
@@ -235,7 +253,7 @@ def _body(
     height_slope = y_s * cos - d * sin - 2.0 * u * sin * cos
     aside_slope = -y_s * sin - d * cos - u * (2.0 * cos2 - 1.0)
     by_roll = ready.sprung * (lateral * height_slope - GRAVITY * aside_slope) * cos2
-    torsion = np.where(np.isfinite(ready.torsion), ready.torsion, 0.0)
+    torsion = ready.torsion
     twist = torsion * (np.arctan(T[1]) - np.arctan(T[0]))
     moment = moment + np.stack([twist, -twist])
     x = ready.behind_cg
@@ -250,16 +268,16 @@ def _body(
 
 
 def _solve_body(
-    rows: list[list[FloatArray]], right: list[FloatArray], flexible: np.ndarray
+    rows: list[list[FloatArray]], right: list[FloatArray], ready: Corner
 ) -> tuple[tuple[FloatArray, FloatArray, FloatArray, FloatArray], FloatArray]:
     """Step of heave, pitch and the two rolls, and the least pivot; both rolls are one where the chassis is rigid."""
-    if not flexible.any():
+    if not ready.some_flexible:
         three = [[row[0], row[1], row[2] + row[3]] for row in rows]
         three = [three[0], three[1], [a + b for a, b in zip(three[2], three[3], strict=True)]]
         (heave, pitch, roll), least = _eliminate(three, [right[0], right[1], right[2] + right[3]])
         return (heave, pitch, roll, roll), least
-    if not flexible.all():
-        one, stiff = np.ones_like(right[0]), ~flexible
+    if not ready.all_flexible:
+        one, stiff = np.ones_like(right[0]), ~ready.flexible
         both = [rows[2][k] + rows[3][k] for k in range(4)]
         tie = [0.0 * one, 0.0 * one, -one, one]
         rows = [

@@ -14,6 +14,9 @@ from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import reach
 
 FASTEST = 3.0 * GRAVITY
+TOUCH = (
+    1e-6  # of the weight: a wheel that carries less is off the ground; with nothing at all the last one tips the car
+)
 
 
 @dataclass(frozen=True, eq=False)
@@ -34,17 +37,20 @@ def lifts(cars: CarBatch, bars: BarBatch) -> Lifts:
     both = ready.chosen(np.tile(np.arange(n), 2))
     none = np.zeros(2 * n)
 
-    def load_left(part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
+    def load(part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
         del lateral
-        axle = which // n
-        left = (
-            part.seat[:, LEFT] + part.hanging - part.tyre * pose.wheels[:, LEFT]
-        )  # negative once it hangs in the air
-        return np.asarray(np.where(axle == 0, left[0], left[1]), dtype=float)
+        return load_left(part, pose, which // n)
 
-    found = reach(both, load_left, np.full(2 * n, GRAVITY), none, highest=FASTEST)
+    found = reach(both, load, np.full(2 * n, GRAVITY), none, highest=FASTEST)
     at = np.where(found.beyond, np.nan, found.acceleration)
     return Lifts(frozen(np.moveaxis(at.reshape(2, n), 0, -1).reshape(*ready.shape, 2)))
+
+
+def load_left(part: Corner, pose: Pose, axle: IntArray) -> FloatArray:
+    """Load (n,) of the left wheel of an axle, 0 front and 1 rear, less what counts as off the ground [N]; below zero it
+    hangs in the air."""
+    left = part.seat[:, LEFT] + part.hanging - part.tyre * pose.wheels[:, LEFT]
+    return np.asarray(np.where(axle == 0, left[0], left[1]) - TOUCH * part.weight, dtype=float)
 
 
 def roll_gradient(cars: CarBatch, bars: BarBatch) -> FloatArray:

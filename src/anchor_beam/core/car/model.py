@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -225,24 +225,6 @@ class CarBatch:
     def shape(self) -> tuple[int, ...]:
         """The batch axes."""
         return self.wheelbase.shape
-
-    def over(self, *shape: int) -> CarBatch:
-        """The same cars spread over a larger batch, by broadcasting; `shape` must be reachable by it."""
-        return CarBatch(
-            *(
-                np.broadcast_to(value, (*shape, 2) if value.ndim > self.wheelbase.ndim else shape)
-                for value in (getattr(self, field.name) for field in fields(self))
-            )
-        )
-
-    def with_settings(self) -> CarBatch:
-        """The same cars with one more batch axis of length 1 behind theirs, to broadcast against settings."""
-        return CarBatch(
-            *(
-                value[..., None, :] if value.ndim > self.wheelbase.ndim else value[..., None]
-                for value in (getattr(self, field.name) for field in fields(self))
-            )
-        )
 
 
 def batch(cars: Sequence[Car]) -> CarBatch:

@@ -9,16 +9,17 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
 from anchor_beam.core.car.assembly import Corner, Pose, at_rest
-from anchor_beam.core.car.equilibrium import SETTLED, STEEPEST, linearise, settle_from
+from anchor_beam.core.car.equilibrium import SETTLED, STEEPEST, linearise, newton
 
 Goal = Callable[[Corner, Pose, FloatArray, IntArray], FloatArray]
 """Positive before the event, negative after it: (batch, pose, lateral acceleration (n,), which members (n,)) -> (n,)."""
 
 SLOWEST = 0.02 * GRAVITY
-EXACT = 1e-7 * GRAVITY
+EXACT = 1e-5 * GRAVITY  # of the last step; the error left is of the order of its square
 LONGEST = 0.3 * GRAVITY  # that one step may go
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
-STEPS, HALVINGS = 25, 60
+QUICK, STEPS, HALVINGS = 7, 25, 60
+BRACKET_STEPS = 15  # of Newton from the last settled state: whoever needs more counts as fallen
 
 
 @dataclass(frozen=True, eq=False)
@@ -42,35 +43,49 @@ def reach(ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray
     Source: docs/theory/car.md, "Events"; Dowell and Jarratt, BIT 11 (1971), for the bracket.
     """
     which = np.arange(guess.size)
-    pose, lateral, done = _together(ready, goal, guess, longitudinal, which)
-    done &= (lateral > 0.0) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))
     tips, beyond = np.zeros(guess.size, dtype=bool), np.zeros(guess.size, dtype=bool)
-    if done.all():
-        return Reached(lateral, pose, tips, beyond)
-    rest = np.flatnonzero(~done)
-    found = _bracket(ready.chosen(~done), goal, longitudinal[rest], rest, highest)
-    lateral, tips[rest], beyond[rest] = lateral.copy(), found.tips, found.beyond
-    lateral[rest] = found.acceleration
+    pose, lateral, done = _together(ready, goal, at_rest(guess.size), guess, longitudinal, which, QUICK)
+    found = Reached(lateral, pose, tips, beyond)
+    for steps in (STEPS, 0):  # few need more steps, fewer still the bracket: only those go on
+        done &= (lateral > -EXACT) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))
+        if done.all():
+            return found
+        rest = np.flatnonzero(~done)
+        part, along = ready.chosen(~done), longitudinal[rest]
+        if steps:
+            further, at, done[rest] = _together(part, goal, at_rest(rest.size), guess[rest], along, rest, steps)
+            no = np.zeros(rest.size, dtype=bool)
+            found = _merged(found, Reached(at, further, no, no), rest)
+        else:
+            found = _merged(found, _bracket(part, goal, along, rest, highest), rest)
+        pose, lateral = found.pose, found.acceleration
+    return found
 
-    def put(old: FloatArray, new: FloatArray) -> FloatArray:
-        out = old.copy()
-        out[..., rest] = new
+
+def _merged(old: Reached, new: Reached, at: IntArray) -> Reached:
+    """The members `at` replaced."""
+
+    def put(one: np.ndarray, other: np.ndarray) -> np.ndarray:
+        out = one.copy()
+        out[..., at] = other
         return out
 
-    merged = Pose(*(put(getattr(pose, name), getattr(found.pose, name)) for name in vars(pose)))
-    return Reached(lateral, merged, tips, beyond)
+    pose = Pose(*(put(getattr(old.pose, name), getattr(new.pose, name)) for name in vars(old.pose)))
+    return Reached(
+        put(old.acceleration, new.acceleration), pose, put(old.tips, new.tips), put(old.beyond, new.beyond)
+    )
 
 
 def _together(
-    ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray, which: IntArray
+    ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitudinal: FloatArray, which: IntArray, steps: int
 ) -> tuple[Pose, FloatArray, np.ndarray]:
     """Newton on pose and acceleration; the last answer says who got there."""
-    pose, lateral = at_rest(guess.size), guess.astype(float)
+    lateral = guess.astype(float)
     done = np.zeros(guess.size, dtype=bool)
     with np.errstate(all="ignore"):  # whoever runs away here is bracketed afterwards
-        for _ in range(STEPS):
+        for _ in range(steps):
             system = linearise(ready, pose, lateral, longitudinal)
-            move, along = system.newton(), system.by_lateral()
+            move, along = system.both()
             settled = move.limited().from_(pose)
             here = goal(ready, settled, lateral, which)
             there = goal(ready, along.times(np.full_like(lateral, NUDGE)).from_(settled), lateral + NUDGE, which)
@@ -111,7 +126,7 @@ def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, which: IntArra
 def _state(
     ready: Corner, goal: Goal, start: Pose, lateral: FloatArray, longitudinal: FloatArray, which: IntArray
 ) -> tuple[Pose, FloatArray, np.ndarray]:
-    pose, left_over = settle_from(ready, start, lateral, longitudinal)
+    pose, left_over = newton(ready, start, lateral, longitudinal, steps=BRACKET_STEPS)
     settled = left_over < SETTLED
     with np.errstate(all="ignore"):
         return pose, np.where(settled, goal(ready, pose, lateral, which), -1.0), settled

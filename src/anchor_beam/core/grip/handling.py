@@ -43,7 +43,7 @@ def handling(
     alone.
     """
     shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], grips.shape_of_batch)
-    base = corner(cars.over(*shape), bars)
+    base = corner(cars, bars, shape)
     n, steps = base.mass.size, len(lateral)
     none = np.zeros(n)
     member, side = np.repeat(np.arange(n), steps), np.tile(np.asarray(lateral, dtype=float), n)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.arrays import GRAVITY, FloatArray, batch_last
 from anchor_beam.core.car.assembly import LEFT, OUT, RIGHT, Corner, Pose, wheel_loads
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import USABLE, TyreBatch
@@ -48,8 +48,7 @@ def contact(
     """
 
     def flat(value: FloatArray, *tail: int) -> FloatArray:
-        whole = np.broadcast_to(value, (*shape, *tail)).reshape(-1, *tail)
-        return np.ascontiguousarray(np.moveaxis(whole, 0, -1))
+        return batch_last(value, shape, *tail)
 
     mean = ready.weight / 4.0
     reference = flat(grips.reference_load, 2)

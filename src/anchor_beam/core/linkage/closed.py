@@ -28,7 +28,7 @@ class ClosedSide:
 def from_travel(travel: Travel) -> ClosedSide:
     """From arm and link through their travel."""
     middle = len(travel.z) // 2
-    return ClosedSide(travel.cubic(), float(travel.where.theta[middle]), float(travel.where.lever[middle]))
+    return ClosedSide(travel.cubic, float(travel.where.theta[middle]), float(travel.where.lever[middle]))
 
 
 def from_measured(lever: float, end_per_wheel: float, angle: float, *, place: str) -> ClosedSide:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -37,6 +38,7 @@ class Travel:
     def _sense(self) -> float:
         return float(np.sign(self.where.motion_ratio[len(self.z) // 2]))
 
+    @cached_property
     def cubic(self) -> tuple[float, float, float]:
         """Slope, curve and third coefficient of the turn over z, exact in value and slope at ride height.
 
@@ -44,9 +46,11 @@ class Travel:
         """
         slope = float(self.motion_ratio[len(self.z) // 2])
         rest = self.turn - slope * self.z
-        columns = np.stack([self.z**2, self.z**3], axis=1)
-        (curve, third), *_rest = np.linalg.lstsq(columns, rest, rcond=None)
-        return slope, float(curve), float(third)
+        two, three = self.z**2, self.z**3
+        a, b, c = float(two @ two), float(two @ three), float(three @ three)
+        p, q = float(two @ rest), float(three @ rest)
+        det = a * c - b * b
+        return slope, (c * p - b * q) / det, (a * q - b * p) / det
 
 
 def travel(
