@@ -19,7 +19,7 @@ from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 from anchor_beam.core.linkage.arm import Chain, position
 from anchor_beam.core.sides import Axle, AxleKind, Side
-from anchor_beam.core.uncertainty.propagate import first_order, monte_carlo
+from anchor_beam.core.uncertainty.propagate import first_order, spread_of
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
 from anchor_beam.documents.physics import bar_input, moved_cars, moved_grips
 from anchor_beam.documents.places import read
@@ -36,7 +36,12 @@ from anchor_beam.errors import AnchorBeamError
 # Inputs that reach the balance only through the bar's roll stiffness at the wheel.
 LINKAGE = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
 GRIP_APART = "grip of front against rear"
-GRIP_BY_AXLE = 0.02  # same tyres all round still differ in grip from axle to axle by this much
+GRIP_BY_AXLE = 0.02
+SAMPLES, SLICE, SEED = (
+    2000,
+    100,
+    1,
+)  # of Monte Carlo; a slice takes some 20 ms  # same tyres all round still differ in grip from axle to axle by this much
 
 
 @dataclass(frozen=True, eq=False)
@@ -79,15 +84,47 @@ def _bands(sigma: FloatArray, shares: tuple[tuple[str, float], ...], *, with_ref
     return Bands(margins, roll, share, float(sigma[len(FOUR) + 2]) if with_reference else None, shares)
 
 
-def sampled_bands(car: CarRecord, setting: Setting, reference: Setting | None, samples: int, seed: int) -> Bands:
-    """The same by Monte Carlo, without shares: right also where a wheel lifts between two draws.
+class Sampling:
+    """Bands by Monte Carlo, a slice of draws at a time so that whoever waits for them is never held up.
+
+    Right also where a wheel lifts or a differential gives way between two draws; the same draws serve the setting and its
+    reference. shares are taken over from the first-order bands.
+    """
+
+    def __init__(self, car: CarRecord, setting: Setting, reference: Setting | None, first: Bands) -> None:
+        self._model = model_of(car, setting, reference)
+        self._first, self._with_reference = first, reference is not None
+        model = self._model
+        self._draws = np.random.default_rng(SEED).normal(model.centre, model.spread, (SAMPLES, len(model.centre)))
+        self._found: list[FloatArray] = []
+
+    @property
+    def done(self) -> bool:
+        return len(self._found) * SLICE >= SAMPLES
+
+    def step(self) -> None:
+        """Evaluate one more slice."""
+        start = len(self._found) * SLICE
+        self._found.append(self._model.figures(self._draws[start : start + SLICE]))
+
+    @property
+    def bands(self) -> Bands:
+        """From all draws; lost counts those without an answer."""
+        return _bands(
+            spread_of(np.concatenate(self._found)).sigma, self._first.shares, with_reference=self._with_reference
+        )
+
+
+def sampled_bands(car: CarRecord, setting: Setting, reference: Setting | None) -> Bands:
+    """The bands by Monte Carlo, at once.
 
     Raises:
         InputError, NoSolution: as `results`.
     """
-    model = model_of(car, setting, reference)
-    found = monte_carlo(model.figures, model.centre, model.spread, samples, seed)
-    return _bands(found.sigma, (), with_reference=reference is not None)
+    sampling = Sampling(car, setting, reference, bands(car, setting, reference))
+    while not sampling.done:
+        sampling.step()
+    return sampling.bands
 
 
 @dataclass(frozen=True, eq=False)

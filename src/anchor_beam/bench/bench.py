@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import Flag, auto
 
-from anchor_beam.bench.bands import Bands, bands_or_none
+from anchor_beam.bench.bands import Bands, Sampling, bands_or_none
 from anchor_beam.bench.edits import Edit
 from anchor_beam.bench.results import Results, change_effects, results
 from anchor_beam.core.grip.model import FOUR, Phase
@@ -76,6 +76,7 @@ class Bench:
         self._listeners: list[Listener] = []
         self._car: int | None = None
         self._preview: CarFile | None = None
+        self._sampling: Sampling | None = None  # bands that are still being drawn
         self._change: tuple[Results, Results] | None = None  # of the last edit, until its reason has been worked out
         phase = garage.choice("phase")
         self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
@@ -285,7 +286,21 @@ class Bench:
         if found is not None:
             now = self.shown
             self.shown = Shown(now.file, now.now, now.reference, found, now.undo, now.redo)
+            kinked = now.now.corner is not None and bool(now.now.corner.limits.lifted.any())
+            self._sampling = Sampling(file.car, file.bench, file.reference_setting, found) if kinked else None
             self._tell(Part.BANDS | self._give_reason())
+
+    def refine_bands(self) -> bool:
+        """One slice of Monte Carlo, where a wheel lifts near a limit and derivatives mislead; whether there is more to do."""
+        if self._sampling is None or self.shown is None:
+            return False
+        self._sampling.step()
+        if not self._sampling.done:
+            return True
+        now, found, self._sampling = self.shown, self._sampling.bands, None
+        self.shown = Shown(now.file, now.now, now.reference, found, now.undo, now.redo)
+        self._tell(Part.BANDS)
+        return False
 
     def _give_reason(self) -> Part:
         """Name the effect that dominates the last edit, if it was one of the setting."""
@@ -299,6 +314,7 @@ class Bench:
 
     def _show(self, file: CarFile, undo: str | None, redo: str | None) -> None:
         against = file.reference_setting
+        self._sampling = None
         self.shown = Shown(
             file,
             results(file.car, file.bench),

@@ -15,6 +15,7 @@ from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.words import faults
 
+SLICE_PAUSE = 5  # ms for the user's events between two slices of draws
 BAND_DELAY = 60  # ms of quiet before bands are worked out, so that a drag is not slowed
 
 
@@ -39,7 +40,9 @@ class Bridge(QObject):
         self._turn = QTimer(self, singleShot=True, interval=0)
         self._turn.timeout.connect(self._deliver)
         self._quiet = QTimer(self, singleShot=True, interval=BAND_DELAY)
-        self._quiet.timeout.connect(bench.work_out_bands)
+        self._quiet.timeout.connect(self._work_out_bands)
+        self._slice = QTimer(self, singleShot=True, interval=SLICE_PAUSE)
+        self._slice.timeout.connect(self._next_slice)
         bench.listen(self._note)
         theme.changed.connect(lambda: self._note(EVERYTHING))
         self._quiet.start()
@@ -95,6 +98,15 @@ class Bridge(QObject):
         if self._turn.isActive():
             self._turn.stop()
             self._deliver()
+
+    def _work_out_bands(self) -> None:
+        self.bench.work_out_bands()
+        self._slice.start()
+
+    def _next_slice(self) -> None:
+        """Draws of the bands between the events of the user, a little at a time."""
+        if self.bench.refine_bands():
+            self._slice.start()
 
     def _note(self, parts: Part) -> None:
         self._changed |= parts

@@ -63,7 +63,14 @@ def monte_carlo(
     Source: JCGM 101 (Monte Carlo supplement to the guide on uncertainty), 7.
     """
     draws = np.random.default_rng(seed).normal(centre, spread, size=(samples, len(centre)))
-    figures = evaluate(draws)
+    return spread_of(evaluate(draws))
+
+
+def spread_of(figures: FloatArray) -> Sampled:
+    """Median, spread and range of drawn figures (m, k); a draw without an answer in any of them is lost, and counted."""
     whole = figures[np.isfinite(figures).all(axis=1)]
+    if not len(whole):
+        nothing = frozen(np.full(figures.shape[1], np.nan))
+        return Sampled(nothing, nothing, nothing, nothing, len(figures))
     low, under, middle, over, high = np.percentile(whole, (2.5, 15.865, 50.0, 84.135, 97.5), axis=0)
-    return Sampled(frozen(middle), frozen(0.5 * (over - under)), frozen(low), frozen(high), samples - len(whole))
+    return Sampled(frozen(middle), frozen(0.5 * (over - under)), frozen(low), frozen(high), len(figures) - len(whole))

@@ -1,0 +1,157 @@
+"""Phases, bands of a difference, Monte Carlo, the effect that dominates, and the curves, on the demo cars."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import numpy as np
+import pytest
+
+from anchor_beam.bench import edits, workings
+from anchor_beam.bench.bands import SAMPLES, SLICE, bands, model_of, sampled_bands
+from anchor_beam.bench.bench import Bench, Part
+from anchor_beam.bench.curves import cornering_charts, travel_charts
+from anchor_beam.bench.results import change_effects, results
+from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.team import sorrel_finch, team, wicken_estate
+from anchor_beam.documents.places import put
+from anchor_beam.documents.records import CarFile, Figure, Provenance
+from anchor_beam.store.garage import Garage
+from anchor_beam.units.kinds import System
+
+
+@pytest.fixture
+def bench(tmp_path: Path):
+    with Garage(tmp_path / "garage.sqlite3") as garage:
+        for file in team():
+            garage.add(file, "demo")
+        made = Bench(garage)
+        made.open(garage.ids()[1])  # the estate, whose inside rear lifts on the brakes
+        yield made
+
+
+@pytest.fixture(params=team(), ids=lambda file: file.car.name)
+def file(request: pytest.FixtureRequest) -> CarFile:
+    return request.param
+
+
+def test_first_order_bands_agree_with_monte_carlo_where_nothing_lifts(file: CarFile) -> None:
+    first = bands(file.car, file.bench, file.reference_setting)
+    drawn = sampled_bands(file.car, file.bench, file.reference_setting)
+    assert drawn.margin == pytest.approx(first.margin, rel=0.12)
+    assert drawn.roll_gradient == pytest.approx(first.roll_gradient, rel=0.08)
+    assert drawn.rear_share == pytest.approx(first.rear_share, rel=0.08)
+    assert drawn.change == pytest.approx(first.change, rel=0.25)
+    assert sum(share for _, share in first.shares) == pytest.approx(1.0)
+
+
+def test_a_difference_is_better_known_than_either_setting(file: CarFile) -> None:
+    found = bands(file.car, file.bench, file.reference_setting)
+    assert found.change < 0.9 * found.margin
+    same = bands(file.car, file.settings[0], file.settings[0])
+    assert same.change == pytest.approx(0.0, abs=1e-9)  # the same draws before and after
+    assert bands(file.car, file.bench).change is None
+
+
+def test_the_inputs_of_a_band_are_those_of_the_car_and_both_bars() -> None:
+    finch = sorrel_finch()
+    model = model_of(finch.car, finch.bench, finch.settings[0])
+    assert "car.camber_loss" in model.places
+    assert "car.rear.roll_camber" in model.places
+    assert "reference bench.rear.bar.od" in model.places
+    at_centre = model.figures(model.centre[None])[0]
+    now = results(finch.car, finch.bench)
+    assert at_centre[FOUR.index(Phase.MIDDLE)] == pytest.approx(now.turns_of(Phase.MIDDLE)[0], abs=1e-4)
+    measured = put(finch, "car.cg_height", Figure(finch.car.cg_height.value, Provenance.MEASURED))
+    assert bands(measured.car, finch.bench).margin < bands(finch.car, finch.bench).margin
+
+
+def test_bands_are_refined_in_slices_where_a_wheel_lifts_and_dropped_by_the_next_edit(bench: Bench) -> None:
+    told: list[Part] = []
+    bench.do(edits.SetValue("bench.rear.bar.od", 0.022))
+    assert bench.shown.now.corner.limits.lifted.any()
+    bench.listen(told.append)
+    bench.work_out_bands()
+    before = bench.shown.bands
+    steps = 1
+    while bench.refine_bands():
+        steps += 1
+    assert steps == SAMPLES // SLICE
+    assert bench.shown.bands is not before
+    assert bench.shown.bands.margins[Phase.ENTRY] > before.margins[Phase.ENTRY]  # the kink widens it
+    assert told[-1] & Part.BANDS
+    bench.work_out_bands()
+    assert not bench.refine_bands()  # nothing left to do
+    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 1))
+    bench.work_out_bands()
+    assert bench.refine_bands()
+    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 0))
+    assert not bench.refine_bands()  # its setting is gone
+
+
+def test_the_reason_of_an_edit_names_the_effect_that_dominates(bench: Bench) -> None:
+    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 1))
+    assert "Turn-in" in bench.said.why
+    bench.work_out_bands()
+    assert "load transfer" in bench.said.why
+    assert "limit" in bench.said.why
+    bench.do(edits.SetValue("car.cg_height", 0.56))  # of the car itself there is no setting to compare
+    bench.work_out_bands()
+    assert "load transfer" not in bench.said.why
+
+
+def test_camber_dominates_where_struts_lean() -> None:
+    estate = wicken_estate()
+    stiff = put(estate, "bench.front.bar.od", Figure(0.024))
+    found = change_effects(results(estate.car, estate.bench), results(estate.car, stiff.bench))
+    assert found.front.by_camber > 0.0 > found.front.by_load
+    assert found.margin == pytest.approx(
+        results(estate.car, stiff.bench).margin - results(estate.car, estate.bench).margin, abs=0.05
+    )
+
+
+def test_the_phase_looked_at_is_kept_with_the_garage(bench: Bench) -> None:
+    told: list[Part] = []
+    bench.listen(told.append)
+    bench.choose_phase(Phase.EXIT)
+    assert told == [Part.PHASE]
+    bench.choose_phase(Phase.EXIT)
+    assert len(told) == 1
+    assert Bench(bench.garage).phase is Phase.EXIT
+
+
+def test_every_phase_has_a_margin_between_its_turns_and_a_working(bench: Bench) -> None:
+    bench.work_out_bands()
+    for phase in FOUR:
+        left, right = bench.shown.now.turns_of(phase)
+        margin = bench.shown.now.margin_of(phase)
+        assert min(left, right) <= margin <= max(left, right)
+        working = workings.margin_in(phase)(bench.shown)
+        assert working.result.value == pytest.approx(margin)
+        named = {term.symbol for term in working.terms}
+        assert ("a_x" in named) == (phase is not Phase.MIDDLE)
+
+
+def test_the_curves_start_and_end_where_the_figures_say(bench: Bench) -> None:
+    roll, steer = cornering_charts(bench.shown, System.METRIC)
+    (x0, _), (x1, y1) = roll.curves[0].points[:2]
+    slope = (y1 - roll.curves[0].points[0][1]) / (x1 - x0)
+    assert slope == pytest.approx(np.degrees(bench.shown.now.roll_gradient) * GRAVITY, rel=0.02)
+    gone = {mark.name: mark.x for mark in steer.marks}
+    lower = min(bench.shown.now.limits_of(Phase.MIDDLE)) / GRAVITY
+    assert next(iter(gone.values())) == pytest.approx(lower)
+    last = max(x for x, y in steer.curves[0].points if np.isfinite(y))
+    assert last == pytest.approx(lower, abs=0.05)
+    assert [c.ghost for c in steer.curves] == [False, True]
+
+
+def test_the_travel_charts_pass_through_ride_height_with_the_figures_of_the_panel(bench: Bench) -> None:
+    rate, angle = travel_charts(bench.shown.now, Axle.REAR, System.METRIC)
+    end = bench.shown.now.rear
+    at_ride = dict(rate.curves[0].points)[0.0]
+    assert at_ride == pytest.approx(end.wheel_rate / 1e3, rel=1e-6)
+    assert dict(angle.curves[1].points)[0.0] == pytest.approx(np.degrees(end.sides[1].where.square_off[0]), rel=1e-6)
+    apart = results(bench.shown.file.car, put(bench.shown.file, "bench.rear.link_left", Figure(0.9)).bench)
+    assert "do not reach" in travel_charts(apart, Axle.REAR, System.METRIC)[0].empty
