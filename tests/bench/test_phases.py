@@ -80,7 +80,9 @@ def test_bands_are_refined_in_slices_where_a_wheel_lifts_and_dropped_by_the_next
         steps += 1
     assert steps == SAMPLES // SLICE
     assert bench.shown.bands is not before
-    assert abs(bench.shown.bands.margins[Phase.ENTRY] / before.margins[Phase.ENTRY] - 1.0) > 0.1  # the kink misled slopes
+    assert (
+        abs(bench.shown.bands.margins[Phase.ENTRY] / before.margins[Phase.ENTRY] - 1.0) > 0.1
+    )  # the kink misled slopes
     assert told[-1] & Part.BANDS
     bench.work_out_bands()
     assert not bench.refine_bands()  # nothing left to do

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import pytest
 
+from anchor_beam.core.grip.effects import AxleEffect, Effects
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown
-from anchor_beam.words import acts, bars, car, faults, links, names
+from anchor_beam.words import acts, bars, car, faults, links, names, phases
 from anchor_beam.words.balance import (
     Figures,
     consequence,
@@ -115,3 +116,30 @@ def test_choices_are_called_by_what_they_choose() -> None:
 def test_an_unusual_value_is_said_with_the_usual_ones() -> None:
     text = faults.unusual("Outer diameter", 0.1, (0.012, 0.045), Kind.DIAMETER, METRIC)
     assert text == "Outer diameter of 100.0\u00a0mm is unusual; most lie between 12.0 and 45.0\u00a0mm."
+
+
+def test_the_other_phases_are_said_with_their_side_where_it_turns() -> None:
+    said = " ".join(phases.other_phases((-2.0, 3.0, 0.8, 6.0), (-4.1, 2.2, -0.7, 6.02), METRIC))
+    assert said == "Turn-in −2.1, lift-off −1.5 %. Lift-off now is loose."
+    assert phases.other_phases((None, 1.0, 1.0, 1.0), (None, 2.0, 1.0, 1.0), METRIC) == []
+    assert phases.reading(None, METRIC)[0] == "cannot tell"
+    assert phases.reading(0.2, METRIC)[0] == "neutral"
+    assert phases.reading(-3.0, METRIC) == ("loose", phases.reading(3.0, METRIC)[1])
+
+
+@pytest.mark.parametrize(("load", "camber", "words"), [
+    (-0.3, 0.1, "load transfer outweighs camber"), (-0.1, 0.3, "camber outweighs load transfer"),
+    (-0.3, -0.1, "load transfer does more than camber"), (0.2, 0.2, "weigh about the same"),
+])  # fmt: skip
+def test_which_effect_dominates(load: float, camber: float, words: str) -> None:
+    assert words in phases.dominant(AxleEffect(load + camber, load, camber))
+
+
+def test_more_front_grip_and_more_push_can_come_together() -> None:
+    both = Effects(AxleEffect(0.2, -0.1, 0.3), AxleEffect(0.5, 0.5, 0.0), 3.0)
+    said = phases.why(both, METRIC)
+    assert "Front limit +0.020" in said
+    assert "More front grip and more push together." in said
+    assert phases.why(Effects(AxleEffect(0.0, 0.0, 0.0), AxleEffect(0.001, 0.0, 0.001), 0.0), METRIC) == ""
+    assert phases.turns_differ(2.0, 2.2, METRIC) is None
+    assert "loose 1.0" in phases.turns_differ(3.0, -1.0, METRIC)

@@ -51,6 +51,8 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     front, rear = (_reachable(car, setting, axle) for axle in Axle)
     tried = [(f, r) for f in front for r in rear]
     grid = [(f, r) for f, r in tried if front[f] is not None and rear[r] is not None]
+    if not grid:
+        return Ladder((), -1, len(tried))
     both = bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid])
     cars = batch([car_input(car)])
     grip = grips([grip_input(car)])

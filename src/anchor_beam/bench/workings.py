@@ -9,7 +9,7 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.bar.handbook import handbook
 from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.grip.model import PHASES, Phase
-from anchor_beam.core.sides import Axle, Side
+from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.core.working import Term, Working
 from anchor_beam.units.kinds import Kind
 
@@ -254,6 +254,85 @@ def stress(axle: Axle) -> Maker:
             Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
             "docs/theory/bar.md, Stress and Peak stress in bends",
             peak.reason or "Bends carry more than the nominal figure on their inside; the peak has that in it.",
+        )  # fmt: skip
+
+    return make
+
+
+def arm_turn(axle: Axle, side: Side) -> Maker:
+    """Turn of an arm per wheel travel."""
+
+    def make(shown: Shown) -> Working | None:
+        sides = shown.now.end(axle).sides
+        if sides is None:
+            return None
+        this = sides[side.position]
+        return Working(
+            f"Turn of the {axle} {side} arm", "m = e · dQ/dz / l_e",
+            (
+                Term("dQ/dz", "pick-up travel per wheel travel", shown.file.car.axle(axle).pickup_ratio.value, Kind.RATIO),
+                Term("l_e", "lever of the link about the bar", abs(float(this.where.lever[0])), Kind.FINE_LENGTH),
+                Term("beta", "link off square to its arm", float(this.where.square_off[0]), Kind.ANGLE),
+            ),
+            Term("m", "turn of the arm per wheel travel at ride height", this.motion_ratio, Kind.TURN_PER_TRAVEL),
+            "docs/theory/linkage.md, Closing the chain",
+            "The pick-up is taken to move straight up and down, which holds near ride height.",
+        )  # fmt: skip
+
+    return make
+
+
+def rest_torque(axle: Axle) -> Maker:
+    """What the links as fitted leave in the bar of the standing car."""
+
+    def make(shown: Shown) -> Working | None:
+        end, torque = shown.now.end(axle), shown.now.rest_torque(axle)
+        if torque is None or end.rest_twist is None:
+            return None
+        return Working(
+            f"Torque in the {axle} bar at rest", "T_0 = K_theta (theta_L − theta_R), the car settled on it",
+            (
+                Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+                Term("theta_L − theta_R", "twist that both links would make with the car held", end.rest_twist, Kind.ANGLE),
+            ),
+            Term("T_0", "torque left once the body has given way, above zero presses the left tyre", torque, Kind.TORQUE),
+            "docs/theory/car.md, The settled car",
+            "Corner weights are taken as measured with the links off, or dropping in free.",
+        )  # fmt: skip
+
+    return make
+
+
+def cross_weight(shown: Shown) -> Working | None:
+    """Right front and left rear over the whole."""
+    now = shown.now
+    if now.corner is None or now.cross_weight is None:
+        return None
+    loads = now.corner.rest.loads[0]
+    return Working(
+        "Cross weight", "100 (N_fr + N_rl) / (N_fl + N_fr + N_rl + N_rr)",
+        tuple(Term(f"N_{key}", f"{words} load, standing", float(load), Kind.FORCE) for key, words, load in
+              zip(CORNERS, ("front left", "front right", "rear left", "rear right"), loads, strict=True)),
+        Term("cross", "as the car stands with these links", now.cross_weight, Kind.PERCENT),
+        "docs/theory/measurements.md, Drop-in",
+    )  # fmt: skip
+
+
+def bar_mass(axle: Axle) -> Maker:
+    """Mass of a bar."""
+
+    def make(shown: Shown) -> Working:
+        bar = shown.now.end(axle).bar
+        material = bar.bar.material
+        return Working(
+            f"Mass of the {axle} bar", "m = rho ∫ A ds",
+            (
+                Term("rho", "density, kg per m³", material.density, Kind.COUNT),
+                Term("s", "length of its centreline", float(bar.mesh.s[-1]), Kind.LENGTH),
+                Term("D", "outer diameter", bar.bar.section.od, Kind.DIAMETER),
+                Term("d", "bore", bar.bar.section.bore, Kind.DIAMETER),
+            ),
+            Term("m", "mass, arms included", bar.mass, Kind.MASS), "docs/theory/bar.md, Section",
         )  # fmt: skip
 
     return make

@@ -128,7 +128,7 @@ class BarPanel(Panel):
         makers = {
             "twist stiffness": workings.twist_stiffness, "rate at the bar's end": workings.end_rate,
             "rate at the wheel, roll": workings.wheel_rate, "link load at 1 g": workings.link_load,
-            "highest stress at 1 g": workings.stress,
+            "highest stress at 1 g": workings.stress, "mass": workings.bar_mass,
         }  # fmt: skip
         self._figures = {}
         for label, maker in makers.items():
@@ -136,9 +136,6 @@ class BarPanel(Panel):
             figure.asked.connect(partial(self._open, maker(self._axle), figure))
             self._figures[label] = figure
             self.add(figure)
-        mass = RowFigure(self.theme)
-        self._figures["mass"] = mass
-        self.add(mass)
 
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
         if self._bridge.bench.shown is not None:

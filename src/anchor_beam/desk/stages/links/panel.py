@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 from anchor_beam.bench import workings
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import LevelLink
+from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
@@ -19,6 +20,7 @@ from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words.balance import sides_differ
+from anchor_beam.words.phases import turns_differ
 
 PICKUP = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
 LABELS = {field.name: field.label for field in AXLE_FIELDS}
@@ -43,8 +45,9 @@ class LinksPanel(Panel):
         self.row("Arms point", ChoiceBox(bridge, f"car.{axle}.arms", ArmDirection, f"{axle} arms point"))
         for name in PICKUP:
             self.row(LABELS[name], FigureField(bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}"))
-        self.differ = Caution(self.theme)
+        self.differ, self.turns = Caution(self.theme), Caution(self.theme)
         self.add(self.differ)
+        self.add(self.turns)
         self.gap()
         self.heading("Adjuster")
         self.row("Link has", ChoiceBox(bridge, f"car.{axle}.adjuster", Adjuster, f"{axle} link adjuster"))
@@ -57,9 +60,11 @@ class LinksPanel(Panel):
         for side in Side:
             self._result(f"level length, {side}", workings.level_length(axle, side))
         for side in Side:
-            self._result(f"arm turns, {side}", None)
+            self._result(f"arm turns, {side}", workings.arm_turn(axle, side))
         self._result("rate at the wheel, roll", workings.wheel_rate(axle))
         self._result("link load at 1 g", workings.link_load(axle))
+        self._result("bar at rest", workings.rest_torque(axle))
+        self._result("cross weight", workings.cross_weight)
         self.finish()
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
@@ -78,10 +83,9 @@ class LinksPanel(Panel):
             row.addWidget(button)
         return holder
 
-    def _result(self, label: str, maker: workings.Maker | None) -> None:
+    def _result(self, label: str, maker: workings.Maker) -> None:
         figure = RowFigure(self.theme)
-        if maker is not None:
-            figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
+        figure.asked.connect(lambda: self._open(maker, figure))
         self._figures[label] = figure
         self.add(figure)
 
@@ -98,6 +102,8 @@ class LinksPanel(Panel):
         left, right = record.pickup_height_left, record.pickup_height_right
         spread = field_at(f"car.{self._axle}.pickup_height_left").spread(left)
         self.differ.say(sides_differ(left.value, right.value, spread, units))
+        turns = shown.now.turns_of(Phase.MIDDLE)
+        self.turns.say(None if turns is None else turns_differ(*turns, units))
         end = shown.now.end(self._axle)
         before = shown.reference.end(self._axle) if shown.reference else None
         for side in Side:
@@ -116,6 +122,14 @@ class LinksPanel(Panel):
         load = shown.now.link_load(self._axle)
         load_before = shown.reference.link_load(self._axle) if shown.reference else None
         self._set("link load at 1 g", Kind.FORCE, load[1] if load else None, load_before[1] if load_before else None)
+        ref = shown.reference
+        self._set(
+            "bar at rest",
+            Kind.TORQUE,
+            shown.now.rest_torque(self._axle),
+            ref.rest_torque(self._axle) if ref else None,
+        )
+        self._set("cross weight", Kind.PERCENT, shown.now.cross_weight, ref.cross_weight if ref else None)
 
     def _set(self, label: str, kind: Kind, value: float | None, before: float | None) -> None:
         units = self._bridge.bench.units
