@@ -5,6 +5,7 @@ Usage: .venv/bin/python benchmarks/run.py   (needs the test requirements: ./anch
 
 from __future__ import annotations
 
+import json
 import os
 import statistics
 import subprocess
@@ -128,6 +129,99 @@ def one_edit() -> list[Line]:
     return lines
 
 
+def many_settings() -> list[Line]:
+    """A setting map of one car, the search of a rack in two processes, and the draws of one setting's bands."""
+    import resource
+    from concurrent.futures import ProcessPoolExecutor
+
+    from anchor_beam.bench.bands import SAMPLES, SLICE, Sampling, bands
+    from anchor_beam.demo.team import team
+
+    file = team()[0]
+    first = bands(file.car, file.bench, file.reference_setting)
+
+    def draws() -> None:
+        sampling = Sampling(file.car, file.bench, None, first)
+        while not sampling.done:
+            sampling.step()
+
+    lines = [
+        Line("setting map, 289 settings x 20 steps, 4 phases", median(setting_map, 5), None, "150 ms"),
+        Line(f"{SAMPLES} draws of one setting, four phases, slices of {SLICE}", median(draws, 5), None, "500 ms"),
+    ]
+    with ProcessPoolExecutor(2) as pool:
+        list(pool.map(rack, [(0, 2), (60, 62)]))  # both processes have imported
+        begin = time.perf_counter()
+        found = list(pool.map(rack, [(0, 30), (30, 60)]))
+        lines.append(
+            Line(f"rack search, {sum(found)} settings, two processes", time.perf_counter() - begin, None, "5 s")
+        )
+        begin = time.perf_counter()
+        pool.submit(rack, (0, 3)).result()
+        lines.append(Line("rack search, first 4,500 settings", time.perf_counter() - begin, None, "300 ms"))
+    peak = resource.getrusage(resource.RUSAGE_CHILDREN).ru_maxrss / 1024.0
+    print(f"memory of a process of the search: {peak:.0f} MB (target 500 MB)")
+    return lines
+
+
+def _finch():  # type: ignore[no-untyped-def]
+    """Car and grip of a demo car, laid out for the solver."""
+    from anchor_beam.bench.results import both_turns
+    from anchor_beam.demo.team import team
+
+    return both_turns(team()[0].car)
+
+
+def setting_map() -> None:
+    """Every neighbouring hole pair of two six-hole bars, disconnected ends too: states at 20 steps, limits in four phases."""
+    import numpy as np
+
+    from anchor_beam.core.car.bars import from_roll_stiffness
+    from anchor_beam.core.car.corner import settle
+    from anchor_beam.core.grip.limit import limits
+
+    turns = _finch()
+    each = np.concatenate([[0.0], np.linspace(4e3, 26e3, 16)])
+    grid = np.stack(np.meshgrid(each, each, indexing="ij"), axis=-1).reshape(-1, 2)
+    pairs = from_roll_stiffness(grid, turns.one.track)
+    limits(turns.one, pairs, turns.grip)
+    stepped = from_roll_stiffness(grid[:, None, :], turns.one.track[None])
+    settle(turns.one, stepped, np.linspace(0.05, 1.0, 20) * 9.81)
+
+
+def rack(part: tuple[int, int]) -> int:
+    """A part of 60 front and 60 rear bars with five holes each, solved for real, limits in one phase."""
+    import numpy as np
+
+    from anchor_beam.core.search.rack import Wish, search
+
+    turns = _finch()
+    scale = np.linspace(1.0, 1.6, 5)
+    front, rear = (np.outer(np.linspace(low, high, 60), scale) for low, high in ((4e3, 16e3), (2e3, 12e3)))
+    found = search(turns.one, turns.grip, front[part[0] : part[1]].ravel(), rear.ravel(), Wish((0.5, 4.0)))
+    return found.examined
+
+
+def solving() -> Line:
+    """The command that answers one bar, against a Python that imports NumPy and nothing else."""
+    ask = {"anchor_beam": 1, "ask": [{"id": "b", "kind": "bar", "load_N": 1000, "pairs": [[0, 0]], "bar": {
+        "od_mm": 22, "E_Pa": 206e9, "G_Pa": 79.3e9, "density_kg_per_m3": 7850, "holes_mm": [0, 25, 50],
+        "pivots_y_mm": [380, -380], "path_mm": [[250, 500, 0, 0], [0, 500, 0, 30], [0, -500, 0, 30], [250, -500, 0, 0]]}}]}  # fmt: skip
+    as_installed = {k: v for k, v in os.environ.items() if k != "PYTHONDONTWRITEBYTECODE"}
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "ask.json"
+        path.write_text(json.dumps(ask))
+
+        def run(*arguments: str) -> float:
+            begin = time.perf_counter()
+            subprocess.run([sys.executable, *arguments], check=True, stdout=subprocess.DEVNULL, env=as_installed)
+            return time.perf_counter() - begin
+
+        pairs = [(run("-m", "anchor_beam", "solve", str(path)), run("-c", "import numpy")) for _ in range(15)]
+    ours, bare = (statistics.median(times) for times in zip(*pairs, strict=True))
+    return Line("solve on one bar, whole process", ours, bare, "1.5 x")
+
+
 PAINTED = (
     "from PySide6.QtCore import QTimer; QTimer.singleShot(0, lambda: (print(time.time(), flush=True), os._exit(0)))"
 )
@@ -180,7 +274,7 @@ def main() -> None:
     """Print a table."""
     print(f"Python {sys.version.split()[0]}, {os.cpu_count()} processors, {os.uname().machine}")
     print(f"{'':52}{'ours':>11}{'bare':>11}{'ratio':>8}   target")
-    for line in (start(), one_bar(), *one_edit()):
+    for line in (start(), solving(), one_bar(), *one_edit(), *many_settings()):
         bare = "" if line.bare is None else f"{line.bare * 1e3:8.2f} ms"
         ratio = "" if line.bare is None else f"{line.time / line.bare:.2f}"
         print(f"{line.what:52}{line.time * 1e3:8.2f} ms{bare:>11}{ratio:>8}   {line.target}")
