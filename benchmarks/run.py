@@ -204,9 +204,13 @@ def rack(part: tuple[int, int]) -> int:
 
 def solving() -> Line:
     """The command that answers one bar, against a Python that imports NumPy and nothing else."""
-    ask = {"anchor_beam": 1, "ask": [{"id": "b", "kind": "bar", "load_N": 1000, "pairs": [[0, 0]], "bar": {
+    bar = {
         "od_mm": 22, "E_Pa": 206e9, "G_Pa": 79.3e9, "density_kg_per_m3": 7850, "holes_mm": [0, 25, 50],
-        "pivots_y_mm": [380, -380], "path_mm": [[250, 500, 0, 0], [0, 500, 0, 30], [0, -500, 0, 30], [250, -500, 0, 0]]}}]}  # fmt: skip
+        "pivots_y_mm": [380, -380],
+        "path_mm": [[250, 500, 0, 0], [0, 500, 0, 30], [0, -500, 0, 30], [250, -500, 0, 0]],
+    }  # fmt: skip
+    question = {"id": "b", "kind": "bar", "load_N": 1000, "pairs": [[0, 0]], "bar": bar}
+    ask = {"anchor_beam": 1, "ask": [question]}
     as_installed = {k: v for k, v in os.environ.items() if k != "PYTHONDONTWRITEBYTECODE"}
     with tempfile.TemporaryDirectory() as folder:
         path = Path(folder) / "ask.json"

@@ -5,15 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from anchor_beam.bench.results import end_result
+from anchor_beam.bench.results import both_turns, end_result
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
+from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.linear import respond
-from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
-from anchor_beam.core.car.model import batch
+from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import Phase, grips
+from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.physics import car_input, grip_input
 from anchor_beam.documents.records import CarRecord, Setting
 
 Holes = tuple[int, int]
@@ -54,12 +53,12 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     if not grid:
         return Ladder((), -1, len(tried))
     both = bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid])
-    cars = batch([car_input(car)])
-    grip = grips([grip_input(car)])
-    left = limits(cars, both, grip, (Phase.MIDDLE,)).margin[:, 0]
-    right = limits(mirrored_cars(cars), mirrored_bars(both), grip, (Phase.MIDDLE,)).margin[:, 0]
-    margins = 0.5 * (left + right)
-    response = respond(cars, both.roll_stiffness(cars.track))
+    turns, n = both_turns(car), len(grid)
+    found = limits(repeated(turns.both, n), joined([both, mirrored_bars(both)]), turns.grip, (Phase.MIDDLE,)).margin[
+        :, 0
+    ]
+    margins = 0.5 * (found[:n] + found[n:])
+    response = respond(turns.one, both.roll_stiffness(turns.one.track))
     shares = 100.0 * response.rear_stiffness_share
     rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]
     rungs.sort(key=lambda rung: rung.rear_share)

@@ -21,3 +21,8 @@ def joined(batches: Sequence[B]) -> B:
 def part_of(batch: B, which: slice) -> B:
     """Members of a batch, along its first axis."""
     return type(batch)(**{f.name: getattr(batch, f.name)[which] for f in fields(batch)})  # type: ignore[arg-type]
+
+
+def repeated(batch: B, times: int) -> B:
+    """Every member of a batch `times` times, the first one first."""
+    return type(batch)(**{f.name: np.repeat(getattr(batch, f.name), times, axis=0) for f in fields(batch)})  # type: ignore[arg-type]

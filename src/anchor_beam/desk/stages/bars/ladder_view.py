@@ -39,12 +39,8 @@ class LadderView(QWidget):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
-        """At once after an edit; while something is dragged, as soon as the hand rests."""
-        if self._bridge.bench.previewing:
-            self._later.start()
-        else:
-            self._later.stop()
-            self._work_out()
+        """After an edit, once the drawing and the Beam are painted; while something is dragged, as soon as the hand rests."""
+        self._later.start(AFTER_DRAG if self._bridge.bench.previewing or not self.isVisible() else 0)
 
     def _work_out(self) -> None:
         shown = self._bridge.bench.shown
