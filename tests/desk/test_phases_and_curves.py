@@ -96,9 +96,9 @@ def test_stress_and_give_stand_on_the_bar_when_asked_for(desk: Desk) -> None:
     items = board._drawing.items
     assert len(items) > plain + 100
     words = [item.text for item in items if isinstance(item, Text) and item.tone is Tone.WARNING]
-    assert len(words) == 2
+    assert len(words) == 4
     stress = desk.bench.shown.now.stress(Axle.REAR) / 1e6
-    assert any(f"{stress:.0f}" in text and "torsion" in text for text in words)
+    assert any(f"at 1 g {stress:.0f}" in text for text in words) and any("torsion" in text for text in words)
     assert sum(isinstance(item, Circle) and item.tone is Tone.WARNING for item in items) == 2
 
 

@@ -31,7 +31,7 @@ from anchor_beam.drawings.shapes import (
 from anchor_beam.words.names import LETTER
 
 TYRE_WIDTH, TYRE_SHOWN = 0.07, 0.24  # m; the tyre is a bystander here: narrow, and cut to the bar's part of it
-GAP = 0.17  # m between the two bars on the board
+GAP, LOADED_GAP = 0.17, 0.27  # m between the two bars on the board, and with words about stress between them
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,7 +41,7 @@ class ShownLoad:
 
     s: FloatArray
     stress: FloatArray
-    words: str
+    words: tuple[str, str]
 
 
 @dataclass(frozen=True)
@@ -79,14 +79,15 @@ def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
     """The drawing board of the Bars stage."""
     heights = {shown.axle: _reach(shown) for shown in (front, rear)}
     items: list[Item] = []
+    gap = GAP if front.load is None and rear.load is None else LOADED_GAP
     y = 0.0
     half_width = max(front.track, rear.track) / 2 + 0.06
     for shown in (front, rear):
         up, down = heights[shown.axle]
         base = y - up
         items += _one_bar(shown, base, half_width)
-        y = base - down - GAP
-    low, high = (-half_width, y + GAP - 0.03), (half_width, 0.02)
+        y = base - down - gap
+    low, high = (-half_width, y + gap - 0.03), (half_width, 0.02)
     centre = Line(((0.0, low[1]), (0.0, high[1])), Tone.HAIRLINE, Pen.CENTRE)
     return Drawing((centre, *items), low, high, "Bars in plan, seen from above; rates at the wheel, in roll")
 
@@ -155,7 +156,8 @@ def _load(shown: ShownBar, load: ShownLoad, base: float) -> list[Item]:
     top = int(np.argmax(load.stress))
     items.append(Circle((float(tips[top, 0]), float(tips[top, 1])), 0.006, Tone.WARNING, Pen.PART, Tone.SHEET))
     sign = 1.0 if shown.forward else -1.0
-    items.append(Text((0.0, base + sign * 0.052), load.words, Size.SMALL, Tone.WARNING, Align.CENTRE, raise_by=-1.65))
+    for words, line in zip(load.words, (0.55, -0.55), strict=True):
+        items.append(Text((0.0, base - sign * 0.155), words, Size.SMALL, Tone.WARNING, Align.CENTRE, raise_by=line))
     return items
 
 

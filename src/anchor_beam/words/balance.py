@@ -107,12 +107,14 @@ def _lift(before: Figures, after: Figures, system: System) -> list[str]:
 
 
 def _rest(before: Figures, after: Figures, system: System) -> list[str]:
-    """What changed in the twist of the bars with the car at rest [N m]."""
-    said = []
-    for axle, was, now in zip(Axle, before.rest_torque, after.rest_torque, strict=True):
-        if was is not None and now is not None and abs(now - was) >= FREE_TORQUE:
-            said.append(f"At rest the {axle} bar {rest_twist(now, system)}.")
-    return said
+    """What changed in the twist of the bars with the car at rest [N m]; of two bars the one that changed more."""
+    moved = [
+        (abs(now - was), axle, now)
+        for axle, was, now in zip(Axle, before.rest_torque, after.rest_torque, strict=True)
+        if was is not None and now is not None
+    ]
+    change, axle, now = max(moved, default=(0.0, Axle.FRONT, 0.0))
+    return [f"At rest the {axle} bar {rest_twist(now, system)}."] if change >= FREE_TORQUE else []
 
 
 def signed_margin(margin: float, system: System) -> str:

@@ -22,8 +22,8 @@ def setting_glyph(front: tuple[int, int], rear: tuple[int, int]) -> str:
 SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "rest"}
 
 
-def load_words(nominal: Shown, in_bend: Shown | None, shares: dict[str, float]) -> str:
-    """`at 1 g: 219 MPa, 253 MPa in a bend; gives by torsion 71 %, arms 10 %`; shares are fractions of the energy."""
-    stress = f"at 1 g: {nominal}" + ("" if in_bend is None else f", {in_bend} in a bend")
+def load_words(nominal: Shown, in_bend: Shown | None, shares: dict[str, float]) -> tuple[str, str]:
+    """`at 1 g 219 MPa, 253 MPa in a bend` and `gives by torsion 71 %, arms 10 %`; shares are fractions of the energy."""
+    stress = f"at 1 g {nominal}" + ("" if in_bend is None else f", {in_bend} in a bend")
     parts = [f"{SHARE_WORDS[key]} {share * 100:.0f}\u00a0%" for key, share in shares.items() if share >= 0.005]
-    return f"{stress}; gives by {', '.join(parts)}"
+    return stress, f"gives by {', '.join(parts)}"

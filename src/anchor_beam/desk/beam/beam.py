@@ -135,13 +135,12 @@ class Beam(QWidget):
             side = Align.LEFT if way < 0 else Align.RIGHT
             pen.write(pivot.x() + way * (half - px(26)), px(13), text, align=side)
         text = self._words()
-        room = round(2 * half + px(60))
-        font = theme.font(Size.NORMAL)
-        painter.setFont(font)
-        text = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, room)
+        room = round(2 * half + px(84))
+        size = Size.NORMAL if pen.width(text, Size.NORMAL) <= room else Size.SMALL
+        text = pen.fitted(text, size, room)
         if not known and shown is not None:
             paint_warning_mark(painter, theme, px(12), px(97))
-        pen.write(pivot.x(), px(102), text, Size.NORMAL, Tone.INK, align=Align.CENTRE)
+        pen.write(pivot.x(), px(102), text, size, Tone.INK, align=Align.CENTRE)
 
     def _beam(self, painter: QPainter, pivot: QPointF, half: float) -> None:
         theme, tilt = self._theme, self.tilt

@@ -4,22 +4,39 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.theme.theme import restyle
+from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.drawings.shapes import Size
 
 
-class ElidedLabel(QLabel):
-    """One line that ends in an ellipsis where the room ends; the whole stands in its tool tip."""
+class TwoLines(QLabel):
+    """One line, or two small ones where one is too short; the rest ends in an ellipsis and stands in the tool tip."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self._theme = theme
+        self.setMinimumWidth(theme.px(100))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
-        text = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, self.width())
         painter.setPen(self.palette().color(self.foregroundRole()))
-        painter.drawText(self.rect(), int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft), text)
+        room, text = self.width(), self.text()
+        painter.setFont(self._theme.font(Size.NORMAL))
+        if painter.fontMetrics().horizontalAdvance(text) <= room:
+            painter.drawText(self.rect(), int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft), text)
+            return
+        painter.setFont(self._theme.font(Size.SMALL))
+        metrics = painter.fontMetrics()
+        words, first = text.split(" "), ""
+        while words and metrics.horizontalAdvance(f"{first} {words[0]}".strip()) <= room:
+            first = f"{first} {words.pop(0)}".strip()
+        rest = metrics.elidedText(" ".join(words), Qt.TextElideMode.ElideRight, room)
+        middle = self.height() / 2
+        painter.drawText(0, round(middle - metrics.descent()), first)
+        painter.drawText(0, round(middle + metrics.ascent()), rest)
 
 
 class ConsequenceLine(QWidget):
@@ -34,19 +51,10 @@ class ConsequenceLine(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
-        self._act, self._consequence = QLabel(), ElidedLabel()
+        self._act, self._consequence = QLabel(), TwoLines(theme)
         self._act.setFont(theme.font(Size.NORMAL, bold=True))
         row.addWidget(self._act)
-        self._why = ElidedLabel()
-        self._why.setFont(theme.font(Size.SMALL))
-        words = QVBoxLayout()
-        words.setSpacing(0)
-        words.addStretch()
-        for label in (self._consequence, self._why):
-            label.setMinimumWidth(theme.px(100))
-            words.addWidget(label)
-        words.addStretch()
-        row.addLayout(words, stretch=1)
+        row.addWidget(self._consequence, stretch=1)
         self.save = QPushButton("save again")
         self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
         self.units, self.look = QPushButton("metric"), QPushButton("dark")
@@ -65,7 +73,7 @@ class ConsequenceLine(QWidget):
     @property
     def text(self) -> str:
         """What the line says, act and consequence."""
-        return f"{self._act.text()} {self._consequence.text()} {self._why.text()}".rstrip()
+        return f"{self._act.text()} {self._consequence.text()}"
 
     def _show(self) -> None:
         bench, c = self._bridge.bench, self._bridge.theme.colours
@@ -80,10 +88,7 @@ class ConsequenceLine(QWidget):
         )
         mark = "△ " if warn else ""
         self._act.setText(f"{mark}{bench.said.act}" + (":" if bench.said.act and bench.said.consequence else ""))
-        self._consequence.setText(bench.unsaved or bench.said.consequence)
-        self._why.setText("" if bench.unsaved else bench.said.why)
-        self._why.setVisible(bool(self._why.text()))
-        self._why.setToolTip(self._why.text())
+        self._consequence.setText(bench.unsaved or f"{bench.said.consequence} {bench.said.why}".strip())
         self._consequence.setToolTip(self._consequence.text())
         self.setAccessibleName(self.text)
         shown = bench.shown

@@ -71,7 +71,7 @@ class BarsBoard(DrawingView):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self.loaded.adjustSize()
-        self.loaded.move(self.width() - self.loaded.width() - self._theme.px(12), self._theme.px(8))
+        self.loaded.move(self.width() - self.loaded.width() - self._theme.px(12), self.height() - self._theme.px(26))
 
     def hole_pixel(self, axle: Axle, side: Side, hole: int) -> QPoint:
         """Where a hole is on the board [px]."""
