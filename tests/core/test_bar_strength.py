@@ -12,10 +12,11 @@ import numpy as np
 import pytest
 
 from anchor_beam.core.bar.fatigue import SPRING_STEEL_STRENGTH, Strength, Surface, damage, life, surface_factor
+from anchor_beam.core.bar.handbook import diameter_ratio, handbook
 from anchor_beam.core.bar.path import Arc, Vertex, lay
 from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.series import friction_band, in_series, with_links
-from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions, ForgedEnds
+from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions, ForgedEnds, Hump
 from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.section.shapes import Plate, Round
@@ -190,3 +191,38 @@ def test_a_bar_that_cuts_itself_is_refused_where_it_does() -> None:
         solve(looped)
     assert "cuts itself" in str(caught.value)
     assert caught.value.place.startswith("path[")
+
+
+def test_a_hump_makes_the_bar_longer_and_softer_and_a_flat_one_changes_nothing() -> None:
+    plain = Dimensions(Round(0.022), 1.0, 0.76, 0.25, bend_radius=0.03)
+    flat = replace(plain, hump=Hump(0.2, 1e-9, 0.08, 0.0))
+    high = replace(plain, hump=Hump(0.2, 0.06, 0.08, 0.04))
+    ahead = replace(plain, hump=Hump(0.2, 0.06, 0.08, 0.04, direction=math.pi / 2))
+    K = [float(solve(shape.bar()).K_theta[0, 0]) for shape in (plain, flat, high, ahead)]
+    assert K[1] == pytest.approx(K[0], rel=1e-6)
+    assert 0.95 * K[0] < K[2] < 0.99 * K[0]
+    assert 0.93 * K[2] < K[3] < K[2]  # towards the arms it also takes their bending
+    assert solve(high.bar()).mass > solve(plain.bar()).mass
+    with pytest.raises(InputError) as caught:
+        replace(plain, hump=Hump(0.7, 0.05, 0.08, 0.0)).bar()
+    assert caught.value.place == "hump.width"
+
+
+def test_handbook_forms_say_how_far_they_are_off() -> None:
+    bar = solve(PLAIN)
+    spring, simple = handbook(PLAIN).off(bar.end_rate(0, 0))
+    assert spring == pytest.approx(48.6 / 50.1 - 1, abs=0.002)
+    assert simple == pytest.approx(51.7 / 50.1 - 1, abs=0.002)
+    thicker = replace(PLAIN, section=Round(0.025))
+    assert diameter_ratio(thicker, PLAIN) == pytest.approx((25 / 22) ** 4)
+    true = float(solve(thicker).K_theta[0, 0] / bar.K_theta[0, 0])
+    assert true == pytest.approx(diameter_ratio(thicker, PLAIN), rel=0.01)  # the same shape: the rule holds
+
+
+def test_links_take_their_share_of_the_give() -> None:
+    bar = solve(PLAIN)
+    give = 2.0 / (2e6 * 0.25**2)
+    shares = bar.shares_with_links(0, 0, give_of_links=give)
+    assert shares.sum() == pytest.approx(1.0)
+    assert shares[4] == pytest.approx(give / (give + 1 / bar.K_theta[0, 0]))
+    assert solve(replace(PLAIN, bushings=Bushings(friction=4.0))).friction_torque == 4.0

@@ -200,3 +200,36 @@ def test_a_car_that_cannot_be_is_refused_at_its_figure(change: dict[str, float],
     with pytest.raises(InputError) as caught:
         replace(COUPE, **change)
     assert caught.value.place == place
+
+
+def test_braking_moves_load_forward_by_the_moment_of_all_masses() -> None:
+    state = settle(batch([COUPE]), ONE, 5.0, -4.0)
+    along = settle(batch([COUPE]), ONE, 5.0, 0.0)
+    moment = COUPE.sprung_mass * COUPE.sprung_cg_height + sum(
+        a.unsprung_mass * a.wheel_centre_height for a in (COUPE.front, COUPE.rear)
+    )
+    moved = state.loads[0].reshape(2, 2).sum(axis=1) - along.loads[0].reshape(2, 2).sum(axis=1)
+    assert moved == pytest.approx(np.array([1.0, -1.0]) * moment * 4.0 / COUPE.wheelbase, rel=1e-6)
+    assert state.pitch[0] > 0.0  # nose down
+
+
+@settings(max_examples=20, deadline=None)
+@given(st.floats(2e3, 1e6), st.floats(0.5, 9.0))
+def test_each_end_of_a_twisted_chassis_is_in_balance_by_itself(torsion: float, lateral: float) -> None:
+    one = replace(COUPE, chassis_torsion=torsion)
+    state = settle(batch([one]), bars([(rate_bar(25e3), rate_bar(2e3))]), lateral)
+    if not state.converged[0]:
+        return
+    share = one.sprung_cg_behind_front / one.wheelbase
+    axis = (1 - share) * one.front.roll_centre_height + share * one.rear.roll_centre_height
+    d, u = one.sprung_cg_height - axis, float(state.heave[0])
+    twist = torsion * float(state.axle_roll[0, 1] - state.axle_roll[0, 0])
+    for i, (axle, part, sign) in enumerate(((one.front, 1 - share, 1.0), (one.rear, share, -1.0))):
+        phi = float(state.axle_roll[0, i])
+        height, aside = d * np.cos(phi) + u * np.cos(phi) ** 2, -(d + u * np.cos(phi)) * np.sin(phi)
+        own = part * one.sprung_mass * (lateral * height - GRAVITY * aside)
+        couple = (
+            part * one.sprung_mass * axle.roll_centre_height + axle.unsprung_mass * axle.wheel_centre_height
+        ) * lateral
+        carried = axle.track * float(state.load_transfer[0, i])
+        assert carried == pytest.approx(own + couple + sign * twist, abs=1e-5 * WEIGHT)

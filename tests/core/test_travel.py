@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from anchor_beam.core.bar.shape import Dimensions
 from anchor_beam.core.bar.stiffness import solve
+from anchor_beam.core.linkage.arm import Chain, level_length, position
 from anchor_beam.core.linkage.closed import from_measured, from_travel, wheel_bar
 from anchor_beam.core.linkage.direct import DirectBar, Fixity
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut
@@ -151,3 +152,23 @@ def test_a_soft_bracket_is_in_series_and_the_arm_is_the_lever() -> None:
         DirectBar(Round(0.02), 1.0, float("nan"), 0.45, Fixity.PINNED)
     with pytest.raises(InputError):
         DirectBar(Round(0.02), 1.0, 0.0, 0.45, Fixity.PINNED, bracket=0.0)
+
+
+def test_every_arm_hole_with_every_pick_up_hole_in_one_call() -> None:
+    """Arm holes along one axis of the batch, pick-up holes along the next."""
+    radii = np.array([[0.24, 0.0, 0.0], [0.21, 0.0, 0.0]])[:, None]
+    pickups = np.array([[0.22, 0.02, 0.3], [0.24, 0.02, 0.3], [0.26, 0.02, 0.3]])[None]
+    grid = position(
+        Chain(np.broadcast_to(radii, (2, 3, 3)), AXIS, np.broadcast_to(pickups, (2, 3, 3)), np.array([0, 0, 0.7])),
+        0.3,
+    )
+    assert grid.theta.shape == (2, 3)
+    for i in (0, 1):
+        for j in (0, 1, 2):
+            alone = position(Chain(radii[i], AXIS, pickups[0, j : j + 1], np.array([0, 0, 0.7])), 0.3)
+            assert grid.motion_ratio[i, j] == pytest.approx(float(alone.motion_ratio[0]))
+    lengths = level_length(
+        Chain(np.broadcast_to(radii, (2, 3, 3)), AXIS, np.broadcast_to(pickups, (2, 3, 3)), np.array([0, 0, 0.7]))
+    )
+    assert lengths[0, 1] == pytest.approx(np.hypot(0.3, 0.02))
+    assert np.argmin(grid.square_off[0]) == 1  # the hole straight above the end of the arm

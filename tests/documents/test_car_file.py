@@ -11,13 +11,15 @@ import jsonschema
 import pytest
 
 from anchor_beam.bench.exchange import explain, read_car
+from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.tyre import Road
 from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.asks import schema
 from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.making import LAYOUTS, typical_car
 from anchor_beam.documents.places import put, read, unmeasured
-from anchor_beam.documents.plain import as_document, to_json
+from anchor_beam.documents.plain import as_document, from_plain, to_json
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import DocumentError, OutOfRange
 
@@ -163,3 +165,41 @@ def test_a_fault_is_explained_in_words_with_its_line_of_the_list(document: dict[
     assert lines[1].startswith("Rack, line 2, bar, hole from the end, line 3: This must be a number.")
     assert lines[2].startswith("Settings, line 3, rear, bar, outer diameter: Got 900. Accepted: at most 120.")
     assert lines[2].endswith("[settings[2].rear.bar.od_mm]")
+
+
+LATER = {
+    "car": ("camber_best_deg", "camber_loss_per_deg2", "brake_front_percent", "chassis_torsion_Nm_per_deg", "road"),
+    "axle": ("camber_deg", "roll_camber", "compliance_steer_deg_per_kN", "roll_steer", "differential"),
+}
+
+
+def without_later_keys(document: dict[str, Any]) -> dict[str, Any]:
+    """The document as it was written before those figures existed."""
+    old = copy.deepcopy(document)
+    for group, keys in (
+        (old["car"], LATER["car"]),
+        *((old["car"][axle], LATER["axle"]) for axle in ("front", "rear")),
+    ):
+        for key in keys:
+            del group[key]
+            group["provenance"].pop(key, None)
+    return old
+
+
+def test_a_file_from_before_the_newer_figures_gets_typical_values_marked_so(document: dict[str, Any]) -> None:
+    old = without_later_keys(document)
+    taken = from_json(json.dumps(old)).car
+    assert taken.road is Road.DRY
+    assert taken.rear.differential is Differential.OPEN
+    for figure in (taken.camber_loss, taken.chassis_torsion, taken.front.roll_camber, taken.rear.camber):
+        assert figure.provenance is Provenance.TYPICAL
+    assert taken.corner_fl == from_json(json.dumps(document)).car.corner_fl  # what was there stays
+    assert from_plain(old).car == taken  # the garage reads its old revisions the same way
+
+
+def test_a_newer_figure_that_is_there_is_checked_like_any_other(document: dict[str, Any]) -> None:
+    document["car"]["front"]["camber_deg"] = 45
+    document["car"]["road"] = "icy"
+    with pytest.raises(DocumentError) as caught:
+        from_json(json.dumps(document))
+    assert {problem.place for problem in caught.value.problems} == {"car.front.camber_deg", "car.road"}

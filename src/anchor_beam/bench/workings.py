@@ -131,10 +131,11 @@ def twist_stiffness(axle: Axle) -> Maker:
             Term("l_left", "lever of the left hole", float(bar.levers[0, end.end.hole_left]), Kind.FINE_LENGTH),
             Term("l_right", "lever of the right hole", float(bar.levers[1, end.end.hole_right]), Kind.FINE_LENGTH),
         ]
-        if forms.spring_manual is not None:
-            terms.append(
-                Term("k", "end rate by the spring-manual form, outermost hole", forms.spring_manual, Kind.RATE)
-            )
+        rate = bar.end_rate(0, 0)
+        spring, simple = forms.off(rate) if rate else (None, None)
+        for off, name in ((spring, "spring-manual form"), (simple, "torsion plus arm")):
+            if off is not None:
+                terms.append(Term("off", f"{name} against this beam, outermost hole", 100.0 * off, Kind.PERCENT))
         return Working(
             f"Twist stiffness of the {axle} bar", "K_theta = T / theta,  beam in space with true bends and bushings",
             tuple(terms), Term("K_theta", "torque per twist between the arms", end.K_theta, Kind.TWIST_STIFFNESS),

@@ -16,6 +16,20 @@ class Handbook:
     spring_manual: float | None
     torsion_and_arm: float | None
 
+    def off(self, end_rate: float) -> tuple[float | None, float | None]:
+        """How far each form is off for the bar in hand, relative to the beam's end rate [N/m]; > 0 is too stiff."""
+        forms = (self.spring_manual, self.torsion_and_arm)
+        spring, simple = (None if form is None else form / end_rate - 1.0 for form in forms)
+        return spring, simple
+
+
+def diameter_ratio(bar: Bar, other: Bar) -> float:
+    """Stiffness of a bar over another by the fourth power of the diameters alone, bores taken off: the shop's rule.
+
+    Right only where everything but the section is the same.
+    """
+    return bar.section.J / other.section.J
+
 
 def handbook(bar: Bar) -> Handbook:
     """Evaluate the closed forms for the left arm of a four-vertex bar, loaded at its outermost hole.

@@ -73,6 +73,32 @@ class Bar:
 
 
 @dataclass(frozen=True)
+class Hump:
+    """A step of the centre over an obstacle, in the middle: width between the inner corners, rise, length of each slope
+    along the bar and bend radius [m]. direction: from the pivot axis, 0 up, pi/2 the way the arms point [rad]."""
+
+    width: float
+    rise: float
+    run: float
+    bend_radius: float
+    direction: float = 0.0
+
+    def __post_init__(self) -> None:
+        require_positive("hump.width", self.width, "The width of the hump")
+        require_positive("hump.run", self.run, "The slope of the hump")
+        require_not_negative("hump.bend_radius", self.bend_radius, "The bend radius of the hump")
+        require_finite("hump.rise", self.rise, "The rise of the hump")
+        require_finite("hump.direction", self.direction, "The direction of the hump")
+
+    def vertices(self) -> tuple[Vertex, ...]:
+        """Corners from left to right."""
+        x, z = self.rise * math.sin(self.direction), self.rise * math.cos(self.direction)
+        inner, outer = self.width / 2.0, self.width / 2.0 + self.run
+        corners = ((0.0, outer, 0.0), (x, inner, z), (x, -inner, z), (0.0, -outer, 0.0))
+        return tuple(Vertex(at, self.bend_radius) for at in corners)
+
+
+@dataclass(frozen=True)
 class Dimensions:
     """A mirror-symmetric bar as measured on the bench, all in m and rad.
 
@@ -92,6 +118,8 @@ class Dimensions:
     material: Material = SPRING_STEEL
     bushings: Bushings = FREE_AND_RIGID
     plate: Plate | None = None
+    hump: Hump | None = None
+    ends: ForgedEnds | None = None
 
     def __post_init__(self) -> None:
         require_positive("centre_length", self.centre_length, "The centre length")
@@ -123,6 +151,7 @@ class Dimensions:
         path = (
             Vertex((x, half + out, -self.drop)),
             Vertex((0.0, half, 0.0), radius),
+            *(() if self.hump is None else self.hump.vertices()),
             Vertex((0.0, -half, 0.0), radius),
             Vertex((x, -half - out, -self.drop)),
         )
@@ -137,7 +166,17 @@ class Dimensions:
         if setback >= self.arm_length:
             raise InputError("bend_radius", "The bend is longer than the arm.", got=self.bend_radius, accepts="less")
         half_span = self.pivot_spacing / 2.0
-        return Bar(self.section, path, (half_span, -half_span), self.holes, self.material, self.bushings, self.plate)
+        if self.hump is not None and half_span < self.hump.width / 2.0 + self.hump.run:
+            raise InputError(
+                "hump.width",
+                "The bushings must sit outside the hump.",
+                got=self.hump.width,
+                accepts="a narrower hump",
+            )
+        return Bar(
+            self.section, path, (half_span, -half_span), self.holes, self.material, self.bushings, self.plate,
+            ends=self.ends,
+        )  # fmt: skip
 
     def _setback(self, radius: float) -> float:
         """Length of straight that a bend uses up on each side of its corner [m]."""
