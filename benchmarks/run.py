@@ -232,14 +232,16 @@ PAINTED = (
 OURS = f"""
 import os, sys, time
 from pathlib import Path
-from anchor_beam.demo.team import team
 from anchor_beam.desk.app import run
 from anchor_beam.desk.shell.window import Window
+def fill():
+    from anchor_beam.demo.team import team
+    return team()
 paint = Window.paintEvent
 def painted(self, event):
     paint(self, event); {PAINTED}
 Window.paintEvent = painted
-run(Path(sys.argv[1]), fill=team())
+run(Path(sys.argv[1]), fill=fill)
 """
 BARE = """
 import time

@@ -28,7 +28,7 @@ def look():
         print(app.platformName(), windows[0].windowTitle(), image.width(), image.height(), len(colours), flush=True)
         windows[0].close()
 timer = QTimer(interval=200); timer.timeout.connect(look); timer.start()
-sys.exit(run(Path(sys.argv[1]) / "garage.sqlite3", fill=team()))
+sys.exit(run(Path(sys.argv[1]) / "garage.sqlite3", fill=team))
 """
 
 

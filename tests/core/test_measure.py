@@ -13,7 +13,7 @@ from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.car.model import batch
-from anchor_beam.core.measure.bench import Measured, cross_weight, deflection, drop_in, motion_ratio, tilt
+from anchor_beam.core.measure.bench import Measured, deflection, drop_in, motion_ratio, tilt
 from anchor_beam.core.measure.jack_test import BarState, Reading, TestCar, fit, moments
 from anchor_beam.core.measure.regression import robust_fit
 from anchor_beam.core.measure.road import gradient, skidpad
@@ -92,7 +92,8 @@ def test_drop_in_finds_the_torque_that_the_links_put_into_the_bar() -> None:
     rate, preload = 7e3, 0.010
     pair = (rate_bar(9e3), rate_bar(rate, preload))
     off = settle(batch([COUPE]), bars([(rate_bar(9e3), rate_bar(0.0))]), 0.0).loads[0]
-    on = settle(batch([COUPE]), bars([pair]), 0.0).loads[0]
+    standing = settle(batch([COUPE]), bars([pair]), 0.0)
+    on = standing.loads[0]
     response = respond(batch([COUPE]), bars([pair]).roll_stiffness(batch([COUPE]).track))
     lever = COUPE.sprung_cg_height - 0.0625  # roughly; the torque in question is on the axle, not in the bar
     K_f = float(response.axle_stiffness[0, 0]) - COUPE.sprung_mass * GRAVITY * lever
@@ -101,7 +102,8 @@ def test_drop_in_finds_the_torque_that_the_links_put_into_the_bar() -> None:
     found = drop_in(on, off, Axle.REAR, COUPE.rear.track, yielding=yielding, scale_error=2.0)
     assert found.value == pytest.approx(rate * preload * COUPE.rear.track, rel=0.02)
     assert found.error > 0.0
-    assert cross_weight(on) < 0.5 < cross_weight(on[[1, 0, 3, 2]])
+    assert standing.cross_weight[0] == pytest.approx((on[1] + on[2]) / on.sum())
+    assert standing.cross_weight[0] < 0.5
 
 
 def test_laps_of_a_circle() -> None:

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import Flag, auto
+from typing import TYPE_CHECKING
 
-from anchor_beam.bench.bands import Bands, Sampling, bands_or_none
 from anchor_beam.bench.edits import Edit
 from anchor_beam.bench.results import Results, change_effects, results
 from anchor_beam.core.grip.model import FOUR, Phase
@@ -18,6 +18,9 @@ from anchor_beam.store.garage import Listed as Listed  # the garage page lists c
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance as words
 from anchor_beam.words import phases as phase_words
+
+if TYPE_CHECKING:
+    from anchor_beam.bench.bands import Bands, Sampling
 
 
 class Part(Flag):
@@ -281,6 +284,8 @@ class Bench:
         """Add the bands to what is shown; views call this when they have painted the figures."""
         if self.shown is None or self.shown.bands is not None:
             return
+        from anchor_beam.bench.bands import Sampling, bands_or_none  # the first picture does without
+
         file = self.shown.file
         found = bands_or_none(file.car, file.bench, file.reference_setting)
         if found is not None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -15,7 +16,6 @@ from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.linear import LinearResponse, respond
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
-from anchor_beam.core.grip.effects import Effects, effects
 from anchor_beam.core.grip.limit import Limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
 from anchor_beam.core.grip.survey import survey
@@ -30,11 +30,13 @@ from anchor_beam.core.linkage.arm import (
 from anchor_beam.core.linkage.mounts import OnStrut
 from anchor_beam.core.linkage.tape import chain, one_hole
 from anchor_beam.core.linkage.travel import Travel, travel
-from anchor_beam.core.measure.bench import cross_weight
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.physics import bar_input, car_input, grip_input, pickup, turns
 from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+
+if TYPE_CHECKING:
+    from anchor_beam.core.grip.effects import Effects
 
 TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
 
@@ -253,7 +255,7 @@ class Results:
     @property
     def cross_weight(self) -> float | None:
         """Part of the load on right front and left rear [%], as the car stands with these links."""
-        return None if self.corner is None else 100.0 * float(cross_weight(self.corner.rest.loads[0]))
+        return None if self.corner is None else 100.0 * float(self.corner.rest.cross_weight[0])
 
     def stress(self, axle: Axle) -> float | None:
         """Highest nominal stress in the bar at 1 g [Pa]; None for plate arms or a disconnected bar."""
@@ -369,5 +371,7 @@ def change_effects(before: Results, after: Results) -> Effects | None:
     """What of a change of setting comes from load transfer and what from camber; None where the car itself changed."""
     if before.corner is None or after.corner is None or before.car != after.car or before.setting == after.setting:
         return None
+    from anchor_beam.core.grip.effects import effects  # worked out after the picture
+
     pairs = [bars([(each.front.wheel_bar, each.rear.wheel_bar)]) for each in (before, after)]
     return effects(batch([after.physics]), pairs[0], pairs[1], grips([grip_input(after.car)]))

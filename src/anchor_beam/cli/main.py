@@ -6,9 +6,13 @@ import argparse
 import sys
 from collections.abc import Sequence
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from anchor_beam import __version__
 from anchor_beam.errors import AnchorBeamError
+
+if TYPE_CHECKING:
+    from anchor_beam.documents.records import CarFile
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -59,7 +63,6 @@ def _window(chosen: argparse.Namespace) -> int:
 
 
 def _demo(chosen: argparse.Namespace) -> int:
-    from anchor_beam.demo.team import team
     from anchor_beam.desk.app import run
 
     path = chosen.garage or _data_folder() / "demo" / "garage.sqlite3"
@@ -67,7 +70,14 @@ def _demo(chosen: argparse.Namespace) -> int:
         from anchor_beam.store.garage import start_over
 
         start_over(path)
-    return run(path, fill=team(), theme=chosen.theme)
+    return run(path, fill=_team, theme=chosen.theme)
+
+
+def _team() -> tuple[CarFile, ...]:
+    """The demo cars; made only for a garage that is empty."""
+    from anchor_beam.demo.team import team
+
+    return team()
 
 
 def _solve(chosen: argparse.Namespace) -> int:

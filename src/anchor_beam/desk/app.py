@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import signal
 import sys
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QTimer
@@ -20,8 +21,8 @@ from anchor_beam.errors import StoreError
 from anchor_beam.store.garage import Garage
 
 
-def run(garage_path: Path, *, fill: tuple[CarFile, ...] = (), theme: str = "desktop") -> int:
-    """Open a garage in a window and run until it is closed. An empty garage is filled with `fill` first."""
+def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = None, theme: str = "desktop") -> int:
+    """Open a garage in a window and run until it is closed. An empty garage is first filled with what `fill` gives."""
     app = QApplication.instance() or QApplication(sys.argv[:1])
     assert isinstance(app, QApplication)
     app.setApplicationName("Anchor Beam")
@@ -37,8 +38,8 @@ def run(garage_path: Path, *, fill: tuple[CarFile, ...] = (), theme: str = "desk
         return 1
     with garage:
         try:
-            if fill and not garage.ids() and not garage.ids(archived=True):
-                for file in fill:
+            if fill is not None and not garage.ids() and not garage.ids(archived=True):
+                for file in fill():
                     garage.add(file, "came with the demo")
             bench = Bench(garage)
         except StoreError as problem:

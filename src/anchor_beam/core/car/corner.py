@@ -39,6 +39,11 @@ class CornerState:
         return np.asarray(0.5 * (self.loads[..., 1::2] - self.loads[..., 0::2]), dtype=float)
 
     @property
+    def cross_weight(self) -> FloatArray:
+        """(...) part of the load on right front and left rear [-]."""
+        return np.asarray((self.loads[..., 1] + self.loads[..., 2]) / self.loads.sum(axis=-1), dtype=float)
+
+    @property
     def front_share(self) -> FloatArray:
         """(...) front part of the load transfer, 0 to 1; NaN where there is none."""
         moved = self.load_transfer

@@ -95,8 +95,3 @@ def drop_in(
     change = np.asarray(links_on) - np.asarray(links_off)
     moment = 0.5 * track * float(change[left + 1] - change[left])
     return Measured(moment * yielding, yielding * track * scale_error)
-
-
-def cross_weight(loads: FloatArray) -> FloatArray:
-    """Part of the load on right front and left rear [-] for corner loads (..., 4) in the order fl, fr, rl, rr."""
-    return np.asarray((loads[..., 1] + loads[..., 2]) / loads.sum(axis=-1), dtype=float)

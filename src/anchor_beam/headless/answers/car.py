@@ -14,7 +14,6 @@ from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.car.model import CarBatch, batch
-from anchor_beam.core.measure.bench import cross_weight
 from anchor_beam.documents.asks.car import CorneringQuestion, JackQuestion, RestQuestion, car_from_ask
 from anchor_beam.documents.asks.common import keyed
 from anchor_beam.errors import NoSolution, placed
@@ -84,7 +83,7 @@ def rest(question: RestQuestion) -> dict[str, Any]:
     if not state.converged[0]:
         raise NoSolution("car", "The car does not stand on its springs.", accepts="stiffer springs or a lower car")
     return {
-        "wheel_loads_N": by_corner(state.loads[0]), "cross_weight_percent": float(cross_weight(state.loads[0])) * 100.0,
+        "wheel_loads_N": by_corner(state.loads[0]), "cross_weight_percent": float(state.cross_weight[0]) * 100.0,
         "roll_deg": degrees(state.roll[0]), "pitch_deg": degrees(state.pitch[0]), "heave_mm": number(state.heave[0], 1e-3),
         "wheel_travel_mm": by_corner(state.travel[0] * 1e3),
         "bar_force_N": by_axle(state.bar_torque[0] * both.slope[0, :, 0]),

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import ReachRung
-from anchor_beam.bench.ladder import Ladder, Rung, ladder
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Align, Size, Tone
@@ -17,7 +18,13 @@ from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words.bars import setting_glyph
 
-AFTER_DRAG = 50  # ms without a step of a drag before the ladder follows
+if TYPE_CHECKING:
+    from anchor_beam.bench.ladder import Ladder, Rung
+
+AFTER_DRAG, AFTER_EDIT = (
+    50,
+    20,
+)  # ms without a step of a drag, and for the picture after an edit, before the ladder follows
 
 
 class LadderView(QWidget):
@@ -40,12 +47,14 @@ class LadderView(QWidget):
 
     def _show(self) -> None:
         """After an edit, once the drawing and the Beam are painted; while something is dragged, as soon as the hand rests."""
-        self._later.start(AFTER_DRAG if self._bridge.bench.previewing or not self.isVisible() else 0)
+        self._later.start(AFTER_DRAG if self._bridge.bench.previewing else AFTER_EDIT)
 
     def _work_out(self) -> None:
         shown = self._bridge.bench.shown
         self._ladder = None
         if shown is not None:
+            from anchor_beam.bench.ladder import ladder  # after the first picture
+
             try:
                 self._ladder = ladder(shown.file.car, shown.file.bench)
             except AnchorBeamError:
@@ -57,8 +66,15 @@ class LadderView(QWidget):
 
     # looking and choosing
 
+    def _catch_up(self) -> None:
+        """Whoever touches the ladder before it has followed an edit does not wait for it."""
+        if self._later.isActive():
+            self._later.stop()
+            self._work_out()
+
     def rung_pixel(self, index: int) -> QPointF:
         """Where a rung stands [px]."""
+        self._catch_up()
         assert self._ladder is not None
         return QPointF(self._x(self._ladder.rungs[index].rear_share), self._base - self._theme.px(30))
 
@@ -70,10 +86,12 @@ class LadderView(QWidget):
             self._look(self._ladder.present)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._catch_up()
         self._look(self._nearest(event.position().x()))
         self._choose()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
+        self._catch_up()
         step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
         if step and self._ladder is not None and self._ladder.rungs:
             self._look(max(0, min(len(self._ladder.rungs) - 1, self._looked + step)))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QStackedWidget
 
-from anchor_beam.bench.curves import cornering_charts
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
@@ -37,6 +36,8 @@ class BarsPage(Split):
         self.tabs.choose(Axle.REAR)
 
     def _charts(self) -> tuple[Chart, ...]:
+        from anchor_beam.bench.curves import cornering_charts  # the first picture shows the ladder
+
         shown = self._bridge.bench.shown
         return () if shown is None else cornering_charts(shown, self._bridge.bench.units)
 
