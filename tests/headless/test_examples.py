@@ -176,3 +176,32 @@ def test_the_short_way_is_taken_for_every_reference_bar_with_a_round_section() -
         assert (short is None) == (case["ask"]["bar"]["arms"] is not None)
         if short is not None:
             assert short == BarQuestion.model_validate(case["ask"]).figures
+
+
+def places(value: Any, at: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
+    """Where the numbers of a document are."""
+    if isinstance(value, dict):
+        return [place for key, inner in value.items() for place in places(inner, (*at, key))]
+    if isinstance(value, list):
+        return [place for i, inner in enumerate(value) for place in places(inner, (*at, i))]
+    return [at] if isinstance(value, int | float) and not isinstance(value, bool) else []
+
+
+@settings(max_examples=120, deadline=None)
+@given(st.data())
+def test_any_number_gives_an_answer_or_an_error_at_a_place(data: st.DataObject) -> None:
+    """Absurd numbers anywhere: valid JSON comes back, nothing is thrown, and an error names a place of the document."""
+    question = copy.deepcopy(data.draw(st.sampled_from([question for question, _ in PAIRS])))
+    for place in data.draw(st.lists(st.sampled_from(places(question)), min_size=1, max_size=3)):
+        owner = question
+        for part in place[:-1]:
+            owner = owner[part]
+        was = owner[place[-1]]
+        owner[place[-1]] = data.draw(
+            st.sampled_from([0, -1, 1e-9, 0.5, 1e12, -was, 10 * was, 0.01 * was, 1.3 * was, was + 1])
+        )
+    (answer,), code = ask(question)
+    assert code == (3 if "error" in answer else 0)
+    if "error" in answer:
+        assert answer["error"]["at"].startswith("ask[0]")
+        assert answer["error"]["message"]

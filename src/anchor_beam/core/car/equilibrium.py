@@ -224,6 +224,13 @@ def linearise(
     )  # fmt: skip
 
 
+def roll_slope(ready: Corner, pose: Pose, lateral: FloatArray) -> FloatArray:
+    """Slope of body roll over lateral acceleration (n,) at a settled pose [rad/(m/s^2)]."""
+    with np.errstate(all="ignore"):  # a car that does not stand has none, and its caller knows
+        slope = linearise(ready, pose, lateral, np.zeros_like(lateral)).by_lateral()
+        return np.asarray((ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0), dtype=float)
+
+
 @dataclass(frozen=True, eq=False)
 class _Effective:
     """Stiffness (2, n) of an axle as the body feels it, tyres in series: heave, heave with roll, roll."""

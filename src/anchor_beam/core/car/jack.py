@@ -10,7 +10,7 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require
 from anchor_beam.core.car.assembly import LEFT, Pose, at_rest, corner, wheel_loads
 from anchor_beam.core.car.bars import WheelBar, bars
 from anchor_beam.core.car.corner import CornerState, report
-from anchor_beam.core.car.equilibrium import SETTLED, Lift, settle_from
+from anchor_beam.core.car.equilibrium import SETTLED, Lift, newton
 from anchor_beam.core.car.model import Car, batch
 from anchor_beam.errors import InputError, NoSolution
 
@@ -48,7 +48,7 @@ def jack_until(car: Car, pair: tuple[WheelBar, WheelBar], at: JackPoint, *, left
     none = np.zeros(1)
 
     def jacked(force: float, start: Pose) -> tuple[Pose, FloatArray, float]:
-        pose, left_over = settle_from(ready, start, none, none, Lift(np.array([force]), at.behind_front, at.left))
+        pose, left_over = newton(ready, start, none, none, Lift(np.array([force]), at.behind_front, at.left))
         return pose, left_over, float(wheel_loads(ready, pose)[:, LEFT].sum())
 
     pose, left_over, carried = jacked(0.0, at_rest(1))
@@ -74,7 +74,7 @@ def jack_until(car: Car, pair: tuple[WheelBar, WheelBar], at: JackPoint, *, left
         else:
             high = force
             force = 0.5 * (low + high)
-        if high - low < 1e-9 * high:
+        if high - low < 1e-7 * high:
             break
     raise NoSolution(
         "jack", "From this point the left-hand wheels cannot be brought to that load before the car leaves the jack.",

@@ -9,7 +9,7 @@ import numpy as np
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import LEFT, Corner, Pose, at_rest, corner
 from anchor_beam.core.car.bars import BarBatch
-from anchor_beam.core.car.equilibrium import SETTLED, linearise, settle_from
+from anchor_beam.core.car.equilibrium import SETTLED, roll_slope, settle_from
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import reach
 
@@ -58,6 +58,4 @@ def roll_gradient(cars: CarBatch, bars: BarBatch) -> FloatArray:
     ready = corner(cars, bars)
     none = np.zeros(ready.mass.size)
     pose, left_over = settle_from(ready, at_rest(none.size), none, none)
-    slope = linearise(ready, pose, none, none).by_lateral()
-    rolls = (ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0)
-    return frozen(np.where(left_over < SETTLED, rolls, np.nan).reshape(ready.shape))
+    return frozen(np.where(left_over < SETTLED, roll_slope(ready, pose, none), np.nan).reshape(ready.shape))

@@ -11,7 +11,7 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import Corner, Pose, corner
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.corner import CornerState, report
-from anchor_beam.core.car.equilibrium import linearise
+from anchor_beam.core.car.equilibrium import roll_slope
 from anchor_beam.core.car.lift import load_left
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import Reached, reach
@@ -67,8 +67,7 @@ def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: 
     limits = plan.report(at_limits, _part(found, slice(0, first_lift)))
     lifts = np.where(found.beyond, np.nan, found.acceleration)[first_lift:first_at].reshape(2, n)
     there, rest = (_part(found, slice(first_at + k * n, first_at + (k + 1) * n)) for k in (0, 1))
-    slope = linearise(base, rest.pose, rest.acceleration, np.zeros(n)).by_lateral()
-    roll = (base.share * slope.roll / (1.0 + rest.pose.roll**2)).sum(axis=0)
+    roll = roll_slope(base, rest.pose, rest.acceleration)
     lost = [np.where(np.abs(state.acceleration - a) < 1e-4, 0.0, np.inf) for state, a in ((there, at), (rest, 0.0))]
     return Survey(
         limits, frozen(lifts.T), frozen(np.where(np.isfinite(lost[1]), roll, np.nan)),

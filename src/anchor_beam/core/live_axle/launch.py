@@ -130,6 +130,8 @@ def preload_setting(
     Source: docs/theory/live-axle.md, "Preload".
     """
     require_positive("K_theta", K_theta, "The stiffness of the bar")
+    require_positive("motion_ratio", motion_ratio, "The motion ratio")
+    require_positive("lever", lever, "The lever of the link")
     require_positive("pitch", pitches, "The pitch of the adjuster")
     twist = torque / (K_theta * motion_ratio * car.track_rear)
     at_rest = torque / car.yielding

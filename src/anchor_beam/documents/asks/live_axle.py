@@ -97,5 +97,6 @@ LAUNCH_KEYS = {
     "front_load": "front_load_N", "rear_load": "rear_load_N", "weight_moment": "mass_moment_kg_m",
     "wheel_radius": "wheel_radius_mm", "front_stiffness": "front_stiffness_Nm_per_deg",
     "rear_stiffness": "rear_stiffness_Nm_per_deg", "rear_tyres": "rear_tyres_Nm_per_deg", "acceleration": "ax_g",
-    "K_theta": "bar.K_theta_Nm_per_rad", "pitch": "bar.pitches_mm",
+    "K_theta": "bar.K_theta_Nm_per_rad", "pitch": "bar.pitches_mm", "lever": "bar.lever_mm",
+    "motion_ratio": "bar.motion_ratio_rad_per_m",
 }  # fmt: skip
