@@ -9,6 +9,7 @@ from anchor_beam import __version__
 from anchor_beam.bench.bench import Shown
 from anchor_beam.bench.headline import Headline, headlines
 from anchor_beam.bench.shown_bars import shown_bar, title
+from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
@@ -18,6 +19,7 @@ from anchor_beam.units.show import delta, show, with_band
 from anchor_beam.words import cautions, faults
 from anchor_beam.words.balance import off_level, rest_twist, verdict
 from anchor_beam.words.names import LETTER
+from anchor_beam.words.phases import NAMES, reading
 
 RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
 
@@ -67,6 +69,16 @@ def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
     )  # fmt: skip
 
 
+def _phase(shown: Shown, phase: Phase, units: System) -> tuple[str, str, str]:
+    """`balance, turn-in`, `loose 4.4 % ± 3.2` and the difference."""
+    margin = shown.now.margin_of(phase)
+    before = None if shown.reference is None else shown.reference.margin_of(phase)
+    sigma = None if shown.bands is None else shown.bands.margins[phase]
+    side, _ = reading(margin, units)
+    size = "" if margin is None else f" {with_band(abs(margin), sigma, Kind.PERCENT, units)}"
+    return f"balance, {NAMES[phase]}", f"{side}{size}", delta(margin, before, Kind.PERCENT, units)
+
+
 def _figures(shown: Shown, units: System) -> tuple[tuple[str, str, str], ...]:
     ref = shown.reference
     lines = list(headlines(shown)[:3])
@@ -76,7 +88,8 @@ def _figures(shown: Shown, units: System) -> tuple[tuple[str, str, str], ...]:
         load = shown.now.link_load(axle)
         where = f"{axle} link at 1 g, {load[0]}" if load else f"{axle} link at 1 g"
         lines.append(Headline(where, Kind.FORCE, load[1] if load else None, None))
-    return tuple(
+    phases = tuple(_phase(shown, phase, units) for phase in FOUR)
+    return phases + tuple(
         (
             line.label,
             with_band(line.value, line.sigma, line.kind, units),
