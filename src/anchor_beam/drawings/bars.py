@@ -81,7 +81,7 @@ def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
     items: list[Item] = []
     gap = GAP if front.load is None and rear.load is None else LOADED_GAP
     y = 0.0
-    half_width = max(front.track, rear.track) / 2 + 0.06
+    half_width = max(front.track, rear.track) / 2 + 0.12
     for shown in (front, rear):
         up, down = heights[shown.axle]
         base = y - up
@@ -132,7 +132,7 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:
     span = bar.bar.pivots[0] - bar.bar.pivots[1]
     beside = base - sign * 0.065
     items.append(Dimension((-span / 2, beside), (span / 2, beside), slot=spacing_key(shown.axle)))
-    items.append(Text((-half_width, base), LETTER[shown.axle], Size.HUGE, tone, bold=True))
+    items.append(Text((0.02 - half_width, middle), LETTER[shown.axle], Size.HUGE, tone, Align.CENTRE, bold=True))
     top = base + sign * 0.052
     items.append(Text((0.0, top), shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55))
     items.append(Text((0.0, top), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55))
