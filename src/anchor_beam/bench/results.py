@@ -303,10 +303,20 @@ def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, found: Ar
 
 
 def _through_travel(at: Chain, fitted: float) -> Travel | None:
-    mount = OnStrut(tuple(map(float, at.pickup[0])), ratio=float(at.pickup_travel[2]))  # type: ignore[arg-type]
+    hole, axis, pickup = (tuple(row.tolist()) for row in (at.radius[0], at.axis, at.pickup[0]))
+    return _moved(hole, axis, pickup, float(at.pickup_travel[2]), fitted)
+
+
+@lru_cache(maxsize=64)
+def _moved(
+    hole: tuple[float, ...], axis: tuple[float, ...], pickup: tuple[float, ...], ratio: float, fitted: float
+) -> Travel | None:
+    """A thicker bar turns through the same angles: kept while its section is dragged."""
+    x, y, z = pickup
+    mount = OnStrut((x, y, z), ratio=ratio)
     try:
         return travel(
-            hole=at.radius[0], foot=np.zeros(3), axis=at.axis, mount=mount, length=fitted, z=TRAVEL, place=""
+            hole=np.array(hole), foot=np.zeros(3), axis=np.array(axis), mount=mount, length=fitted, z=TRAVEL, place=""
         )
     except NoSolution:
         return None

@@ -16,6 +16,7 @@ Goal = Callable[[Corner, Pose, FloatArray, IntArray], FloatArray]
 
 SLOWEST = 0.02 * GRAVITY
 EXACT = 1e-5 * GRAVITY  # of the last step; the error left is of the order of its square
+ALMOST = 1e-6  # of the weight, left over before the last step; after it, of the order of its square as well
 LONGEST = 0.3 * GRAVITY  # that one step may go
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
 QUICK, STEPS, HALVINGS = 7, 25, 60
@@ -90,7 +91,7 @@ def _together(
             here = goal(ready, settled, lateral, which)
             there = goal(ready, along.times(np.full_like(lateral, NUDGE)).from_(settled), lateral + NUDGE, which)
             change = np.clip(here * NUDGE / (here - there), -LONGEST, LONGEST)
-            done = (system.residual < SETTLED) & (np.abs(change) < EXACT) & move.stable
+            done = (system.residual < ALMOST) & (np.abs(change) < EXACT) & move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(done | ~np.isfinite(lateral))):
                 break
