@@ -19,6 +19,8 @@ EXACT = 1e-5 * GRAVITY  # of the last step; the error left is of the order of it
 ALMOST = 1e-6  # of the weight, left over before the last step; after it, of the order of its square as well
 LONGEST = 0.3 * GRAVITY  # that one step may go
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
+LEANING = 0.2  # of the tangent of roll; a leaning car is looked at twice
+NEARLY = 0.999  # of the acceleration, where the car of that balance still stands if it stands at all
 QUICK, STEPS, HALVINGS = 7, 25, 60
 BRACKET_STEPS = 15  # of Newton from the last settled state: whoever needs more counts as fallen
 
@@ -95,7 +97,23 @@ def _together(
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(done | ~np.isfinite(lateral))):
                 break
-    return pose, lateral, done
+    return pose, lateral, done & _standing(ready, pose, lateral, longitudinal, done)
+
+
+def _standing(
+    ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, done: np.ndarray
+) -> np.ndarray:
+    """False for those found in a balance far over on two wheels, which a car that speeds up from rest never comes to."""
+    lean = np.abs(pose.roll).max(axis=0)
+    sound = np.ones(lean.shape, dtype=bool)
+    over = np.flatnonzero(done & (lean > LEANING))
+    if over.size:
+        reached, left_over = newton(
+            ready.chosen(over), at_rest(over.size), NEARLY * lateral[over], longitudinal[over]
+        )
+        same = np.abs(np.abs(reached.roll).max(axis=0) - lean[over]) < 0.1 * lean[over]
+        sound[over] = (left_over < SETTLED) & same
+    return sound
 
 
 def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, which: IntArray, highest: float) -> Reached:
