@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QKeySequence, QWheelEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QLineEdit, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import SetProvenance, SetValue
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import restyle
+from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
 from anchor_beam.documents.fields import Field, field_at
@@ -24,7 +25,7 @@ from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
 
 
-class _Edit(QLineEdit):
+class _Edit(BenchLine):
     """A line that reports the keys a figure field answers to."""
 
     stepped = Signal(int)
@@ -32,15 +33,6 @@ class _Edit(QLineEdit):
     asked = Signal()
     source_asked = Signal()
     focused = Signal(bool)
-
-    def event(self, event: QEvent) -> bool:
-        """Leave undo and redo to the bench unless something half typed is there to take back."""
-        if event.type() is QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent) and not self.isModified():
-            keys = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
-            if any(event.matches(key) for key in keys):
-                event.ignore()
-                return True
-        return super().event(event)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key, step = event.key(), 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QLineEdit
 
 from anchor_beam.bench.bench import Part
 from anchor_beam.bench.edits import Choose
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.documents.places import read
 
 
-class TextField(QLineEdit):
+class TextField(BenchLine):
     """Enter or leaving the field sets it, Escape restores it."""
 
     def __init__(self, bridge: Bridge, place: str, name: str) -> None:

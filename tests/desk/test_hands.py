@@ -1,0 +1,138 @@
+"""Hands on the bench: the bore, the rings of a hole, names, rows of the garage and kept settings, by mouse and by key."""
+
+from __future__ import annotations
+
+import pytest
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QLineEdit, QToolTip
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
+from anchor_beam.desk.widgets.text_field import TextField
+from support.desk import LEFT_BUTTON, Desk
+
+
+@pytest.fixture
+def bore(desk: Desk) -> tuple[Desk, SectionMedallion, QPoint]:
+    """The front tube's section, and where its bore is taken hold of."""
+    page = desk.stage("Bars")
+    page.tabs.choose(Axle.FRONT)
+    desk.settle()
+    medallion = page.panel(Axle.FRONT).findChild(SectionMedallion)
+    bar = desk.bench.shown.file.bench.front.bar
+    radius = round((0.5 * bar.od.value - bar.wall.value) * SCALE)
+    return desk, medallion, QPoint(desk.bridge.theme.px(66) + radius, medallion.height() // 2)
+
+
+def drag(desk: Desk, widget: SectionMedallion, start: QPoint, by: int) -> None:
+    QTest.mouseMove(widget, start)
+    QTest.mousePress(widget, LEFT_BUTTON, pos=start)
+    step = 1 if by > 0 else -1
+    for x in range(step, by + step, step):
+        QTest.mouseMove(widget, start + QPoint(x, 0))
+        desk.settle()
+    QTest.mouseRelease(widget, LEFT_BUTTON, pos=start + QPoint(by, 0))
+    desk.settle()
+
+
+def test_a_bore_dragged_inward_is_a_thicker_wall_and_a_heavier_stiffer_bar(bore) -> None:
+    desk, medallion, at = bore
+    before = desk.bench.shown.now.front
+    drag(desk, medallion, at, -7)
+    after = desk.bench.shown.now.front
+    assert desk.bench.shown.file.bench.front.bar.wall.value == pytest.approx(0.004 + 7 / SCALE, abs=1.5 / SCALE)
+    assert desk.bench.shown.file.bench.front.bar.od.value == before.end.bar.od.value
+    assert after.bar.mass > before.bar.mass
+    assert after.K_theta > before.K_theta
+    assert desk.garage.cars()[0].revisions == 2
+
+
+def test_a_bore_dragged_through_the_skin_stays_at_the_last_wall_that_can_be(bore) -> None:
+    desk, medallion, at = bore
+    drag(desk, medallion, at, 40)
+    bar = desk.bench.shown.file.bench.front.bar
+    assert 0.0 < bar.wall.value < 0.001
+    assert desk.bench.shown.now.margin is not None
+
+
+def test_a_press_beside_both_circles_takes_hold_of_nothing(bore) -> None:
+    desk, medallion, at = bore
+    before = desk.bench.shown.file
+    drag(desk, medallion, QPoint(desk.bridge.theme.px(66), medallion.height() // 2), 12)
+    assert desk.bench.shown.file is before
+    assert medallion.cursor().shape() == Qt.CursorShape.ArrowCursor
+    QTest.mouseMove(medallion, at)
+    assert medallion.cursor().shape() == Qt.CursorShape.SizeHorCursor
+
+
+def test_a_ring_under_the_mouse_says_what_it_would_do(desk: Desk) -> None:
+    page = desk.stage("Bars")
+    picker = page.board.pickers[Axle.REAR, Side.LEFT]
+    at = page.board.hole_pixel(Axle.REAR, Side.LEFT, 2) - picker.pos()
+    QTest.mouseMove(picker, at - QPoint(60, 60))
+    QTest.mouseMove(picker, at)
+    desk.qtbot.waitUntil(QToolTip.isVisible)
+    assert "hole 3" in QToolTip.text()
+    assert "margin" in QToolTip.text()
+    QToolTip.hideText()
+
+
+@pytest.mark.parametrize(("stage", "label", "read"), [
+    ("Car", "name of the car", lambda file: file.car.name),
+    ("Car", "what kind of car", lambda file: file.car.description),
+    ("Bars", "name of the bar", lambda file: file.bench.rear.bar.name),
+])  # fmt: skip
+def test_a_name_is_kept_by_enter_and_given_back_by_escape(desk: Desk, stage: str, label: str, read) -> None:
+    page = desk.stage(stage)
+    (field,) = (f for f in page.findChildren(TextField) if f.accessibleName() == label and f.isVisible())
+    before = read(desk.bench.shown.file)
+    field.setFocus()
+    field.selectAll()
+    QTest.keyClicks(field, "something else")
+    QTest.keyClick(field, Qt.Key.Key_Escape)
+    assert field.text() == before
+    assert read(desk.bench.shown.file) == before
+    field.selectAll()
+    QTest.keyClicks(field, "Bench mule")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    desk.settle()
+    assert read(desk.bench.shown.file) == "Bench mule"
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert read(desk.bench.shown.file) == before
+
+
+def test_a_car_of_the_garage_is_put_on_the_bench_by_enter(desk: Desk) -> None:
+    page = desk.stage("Garage")
+    row = page.rows[2]
+    row.setFocus()
+    desk.press(Qt.Key.Key_X)  # any other key does nothing
+    assert desk.bench.car_id != row.listed.id
+    desk.press(Qt.Key.Key_Return)
+    assert desk.bench.car_id == row.listed.id
+    assert desk.window.windowTitle().startswith(row.listed.file.car.name)
+
+
+def test_a_setting_without_a_name_is_refused_where_it_is_typed_and_one_can_be_forgotten(desk: Desk) -> None:
+    keep = desk.window.keep
+    kept = [setting.name for setting in desk.bench.shown.file.settings]
+    desk.click(desk.button("keep as…"))
+    keep.name.selectAll()
+    QTest.keyClick(keep.name, Qt.Key.Key_Backspace)
+    QTest.keyClick(keep.name, Qt.Key.Key_Return)
+    desk.settle()
+    assert keep.isVisible()
+    assert [setting.name for setting in desk.bench.shown.file.settings] == kept
+    QTest.keyClick(keep.name, Qt.Key.Key_Escape)
+    assert not keep.isVisible()
+
+    desk.click(desk.button("keep as…"))
+    line = keep.findChild(QLineEdit)
+    line.selectAll()
+    QTest.keyClicks(line, "short lived")
+    desk.click(keep.keep)
+    assert [setting.name for setting in desk.bench.shown.file.settings] == [*kept, "short lived"]
+    desk.click(desk.button("keep as…"))
+    desk.click(keep.forget)
+    assert [setting.name for setting in desk.bench.shown.file.settings] == kept
+    assert not keep.isVisible()
