@@ -78,9 +78,15 @@ def test_a_live_axle_drives_the_bar_by_the_place_of_its_pick_ups() -> None:
     assert rates[1] > rates[0]
 
 
+def test_a_quick_linkage_knows_ride_height_only() -> None:
+    quick = {"level": "quick", "end_travel_per_wheel_travel": [0.6, 0.6], "link_angle_deg": [84, 84]}
+    (answer,) = ask({**TAPE, "linkage": quick})
+    for side in answer["result"]["sides"].values():
+        assert side["travel"] is None
+        assert side["end_travel_per_wheel_travel"] == pytest.approx(0.6)
+
+
 @pytest.mark.parametrize(("question", "at", "words"), [
-    ({**TAPE, "linkage": {"level": "quick", "end_travel_per_wheel_travel": [0.6, 0.6], "link_angle_deg": [84, 84]}},
-     "linkage.level", "ride height only"),
     ({**TAPE, "holes": [0, 2]}, "holes[1]", "no such hole"),
     ({**TAPE, "holes": [-1, 0]}, "holes[0]", ""),
     (points({**UPRIGHT, "direction": [0, 0, 0]}), "linkage.mount.direction", ""),

@@ -48,7 +48,7 @@ def _side(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[
         "link_lever_mm": abs(closed.lever) * 1e3, "over_centre": abs(closed.lever) / lever,
     }  # fmt: skip
     if isinstance(ask.linkage, Quick):
-        return found
+        return found | ({"travel": None} if question.travel_mm else {})  # it knows ride height only
     wanted = np.array(question.travel_mm or (0.0,)) / 1e3
     reach = max(float(np.abs(wanted).max()), 1e-3)
     grid = np.unique(np.concatenate([wanted, -wanted, [0.0, reach, -reach]]))
