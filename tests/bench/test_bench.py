@@ -120,6 +120,19 @@ def test_levelling_a_link_takes_the_twist_out(bench: Bench) -> None:
     assert "hangs free" in bench.said.consequence
 
 
+def test_a_link_at_its_drop_in_length_leaves_the_bar_free_and_the_other_link_alone(bench: Bench) -> None:
+    """Also where the other arm does not stand level."""
+    bench.do(edits.SetValue("bench.rear.link_right", 0.0925))
+    wanted = bench.shown.now.rear.drop_in(Side.LEFT)
+    before = bench.shown.now.cross_weight
+    bench.do(edits.SetValue("bench.rear.link_left", wanted))
+    assert bench.shown.now.rear.rest_twist == pytest.approx(0.0, abs=1e-9)
+    assert bench.shown.now.rest_torque(Axle.REAR) == pytest.approx(0.0, abs=0.01)
+    assert bench.shown.now.rear.sides[0].slope != pytest.approx(0.0, abs=1e-3)
+    assert bench.shown.file.bench.rear.link_right.value == pytest.approx(0.0925)
+    assert bench.shown.now.cross_weight != pytest.approx(before, abs=0.05)
+
+
 def test_turns_of_the_adjuster_follow_the_threads(bench: Bench) -> None:
     left = bench.shown.now.rear.sides[0]
     assert left.turns == pytest.approx(-left.off_level / (2 * 0.00125))
@@ -225,6 +238,7 @@ def test_every_figure_has_a_working_that_ends_in_the_figure(bench: Bench) -> Non
         workings.end_rate(Axle.FRONT): shown.now.front.end_rate,
         workings.wheel_rate(Axle.REAR): shown.now.rear.wheel_rate,
         workings.level_length(Axle.REAR, Side.LEFT): shown.now.rear.sides[0].level,
+        workings.drop_in_length(Axle.REAR, Side.LEFT): shown.now.rear.drop_in(Side.LEFT),
         workings.link_load(Axle.FRONT): shown.now.link_load(Axle.FRONT)[1],
         workings.stress(Axle.FRONT): shown.now.stress(Axle.FRONT),
         workings.arm_turn(Axle.REAR, Side.RIGHT): shown.now.rear.sides[1].motion_ratio,

@@ -78,6 +78,17 @@ def test_a_live_axle_drives_the_bar_by_the_place_of_its_pick_ups() -> None:
     assert rates[1] > rates[0]
 
 
+@pytest.mark.parametrize("heights", [(112, 112), (112, 118)])
+def test_a_link_of_the_drop_in_length_leaves_no_torque_in_the_bar(heights: tuple[int, int]) -> None:
+    fitted = copy.deepcopy(TAPE) | {"links_mm": [110, 116]}
+    fitted["linkage"]["pickup_height_mm"] = list(heights)
+    (answer,) = ask(fitted)
+    left, right = (answer["result"]["sides"][side]["drop_in_length_mm"] for side in ("left", "right"))
+    for links in ([left, 116], [110, right]):
+        (free,) = ask(fitted | {"links_mm": links})
+        assert free["result"]["rest_torque_Nm"] == pytest.approx(0.0, abs=1e-6)
+
+
 def test_a_quick_linkage_knows_ride_height_only() -> None:
     quick = {"level": "quick", "end_travel_per_wheel_travel": [0.6, 0.6], "link_angle_deg": [84, 84]}
     (answer,) = ask({**TAPE, "linkage": quick})

@@ -22,6 +22,7 @@ from anchor_beam.core.grip.survey import survey
 from anchor_beam.core.linkage.arm import (
     ArmPosition,
     Chain,
+    length_at,
     level_length,
     position,
     require_assembled,
@@ -132,6 +133,13 @@ class EndResult:
             return None
         left, right = (side.motion_ratio for side in self.sides)
         return 2.0 * self.K_theta * left * right
+
+    def drop_in(self, side: Side) -> float | None:
+        """Length of this side's link that leaves the bar untwisted while the other link stays as fitted [m]."""
+        if self.sides is None:
+            return None
+        other = self.sides[1 - side.position].where.theta[0]
+        return float(length_at(self.sides[side.position].chain, other)[0])
 
     @property
     def rest_twist(self) -> float | None:

@@ -211,6 +211,28 @@ def level_length(axle: Axle, side: Side) -> Maker:
     return make
 
 
+def drop_in_length(axle: Axle, side: Side) -> Maker:
+    """Link length that leaves the bar untwisted while the other link stays."""
+
+    def make(shown: Shown) -> Working | None:
+        end = shown.now.end(axle)
+        length = end.drop_in(side)
+        if end.sides is None or length is None:
+            return None
+        this, other = end.sides[side.position], end.sides[1 - side.position]
+        return Working(
+            f"{axle.capitalize()} {side} link that drops in", "L = |Q − P − R(theta_other) r0|",
+            (Term("theta_other", "the other arm, turned from the bar's own frame", float(other.where.theta[0]), Kind.ANGLE),
+             Term("theta", "this arm, turned from the bar's own frame", float(this.where.theta[0]), Kind.ANGLE),
+             Term("fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
+            Term("L", "centre to centre", length, Kind.FINE_LENGTH),
+            "docs/theory/linkage.md, Level and square",
+            "At the heights measured, car standing. Leaves the bar free: it presses neither tyre.",
+        )  # fmt: skip
+
+    return make
+
+
 def link_load(axle: Axle) -> Maker:
     """Largest link force at 1 g."""
 

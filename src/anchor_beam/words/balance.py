@@ -135,6 +135,14 @@ def off_level(off: float, turns: float | None, system: System) -> str:
     return f"{what}: {abs(turns):.1f} turns {'shorter' if turns < 0 else 'longer'}"
 
 
+def drop_in(length: float | None, change: float, turns: float | None, system: System) -> str:
+    """The link length that leaves the bar untwisted, and the way there: `88.8 mm: 3.9 turns shorter`."""
+    shown = str(show(length, Kind.FINE_LENGTH, system))
+    if length is None or turns is None or not math.isfinite(turns) or abs(change) <= LEVEL_ENOUGH:
+        return shown
+    return f"{shown}: {abs(turns):.1f} turns {'shorter' if turns < 0 else 'longer'}"
+
+
 def rest_twist(torque: float | None, system: System) -> str:
     """What the links do to a bar at rest, by its torque [N m], > 0 presses the left tyre; follows `the bar`."""
     if torque is None:

@@ -120,12 +120,19 @@ def level_length(chain: Chain) -> FloatArray:
 
     Source: (R r0).z = 0, docs/theory/linkage.md.
     """
-    r = np.linalg.norm(chain.radius, axis=-1)
-    e1 = chain.radius / r[..., None]
-    e2 = cross(np.broadcast_to(chain.axis, e1.shape), e1)
-    theta = -np.arctan2(e1[..., 2], e2[..., 2])
-    hole = r[..., None] * (np.cos(theta)[..., None] * e1 + np.sin(theta)[..., None] * e2)
-    return np.asarray(np.linalg.norm(chain.pickup - hole, axis=-1), dtype=float)
+    across = cross(np.broadcast_to(chain.axis, chain.radius.shape), chain.radius)
+    return length_at(chain, -np.arctan2(chain.radius[..., 2], across[..., 2]))
+
+
+def length_at(chain: Chain, theta: float | FloatArray) -> FloatArray:
+    """Link length (...) [m] with which the arm stands turned by theta (...) [rad] from the bar's own frame.
+
+    At the turn of the other arm it is the drop-in length: the bar is not twisted, and the link goes in without force.
+    Source: |Q - P - R r0|, docs/theory/linkage.md.
+    """
+    across = cross(np.broadcast_to(chain.axis, chain.radius.shape), chain.radius)
+    cos, sin = np.cos(theta)[..., None], np.sin(theta)[..., None]
+    return np.asarray(np.linalg.norm(chain.pickup - cos * chain.radius - sin * across, axis=-1), dtype=float)
 
 
 def square_length(chain: Chain) -> FloatArray:

@@ -9,7 +9,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution, solve
-from anchor_beam.core.linkage.arm import Chain, level_length, square_length
+from anchor_beam.core.linkage.arm import Chain, length_at, level_length, square_length
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.documents.asks.bar_figures import bar_from_figures, document_place
@@ -26,6 +26,8 @@ def linkage(question: LinkageQuestion) -> dict[str, Any]:
     solution = placed(lambda: solve(bar_from_figures(ask.bar.figures)), document_place)
     wheel = placed(lambda: built_bar(ask), lambda place: place.removeprefix("bar."))
     sides = {side.value: _side(question, solution, side) for side in Side}
+    if not isinstance(ask.linkage, Quick):
+        _drop_in(question, solution, sides)
     torque = -wheel.K_theta * wheel.twist_free
     return {
         "K_theta_Nm_per_rad": wheel.K_theta,
@@ -65,6 +67,16 @@ def _side(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[
         "travel": _travel(moving, wanted),
     }
     return found
+
+
+def _drop_in(question: LinkageQuestion, solution: BarSolution, sides: dict[str, dict[str, Any]]) -> None:
+    """Add to each side the link length that leaves the bar untwisted while the other link stays."""
+    rest = np.array([-1e-3, 0.0, 1e-3])
+    left, right = (through_travel(question.built, solution, side, rest).where for side in Side)
+    for side, this, other in ((Side.LEFT, left, right), (Side.RIGHT, right, left)):
+        ride = Chain(this.hole[1:2], _axis(question), this.pickup[1:2], np.array([0.0, 0.0, 1.0]))
+        length = float(length_at(ride, other.theta[1] - this.theta[1])[0])
+        sides[side.value]["drop_in_length_mm"] = number(length, 1e-3)
 
 
 def _axis(question: LinkageQuestion) -> FloatArray:

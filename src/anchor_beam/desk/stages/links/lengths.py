@@ -11,10 +11,11 @@ from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
+from anchor_beam.documents.physics import turns
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
-from anchor_beam.words.balance import off_level, rest_twist
+from anchor_beam.words.balance import drop_in, off_level, rest_twist
 
 
 class LengthsStrip(QWidget):
@@ -23,7 +24,7 @@ class LengthsStrip(QWidget):
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__()
         self._bridge, self._axle, self._theme = bridge, axle, bridge.theme
-        self.setFixedHeight(bridge.theme.px(166))
+        self.setFixedHeight(bridge.theme.px(188))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
@@ -43,12 +44,21 @@ class LengthsStrip(QWidget):
             pair("as fitted", (left.fitted, right.fitted)),
             pair("arm level at ride height", (left.level, right.level)),
             pair("link square to the arm", (left.square, right.square)),
+            ("bar free, other link as it is", self._drop_in(Side.LEFT), self._drop_in(Side.RIGHT)),
             (
                 "to put the arm level",
                 off_level(left.off_level, left.turns, units),
                 off_level(right.off_level, right.turns, units),
             ),
         ]
+
+    def _drop_in(self, side: Side) -> str:
+        shown = self._bridge.bench.shown
+        if shown is None or (sides := shown.now.end(self._axle).sides) is None:
+            return ""
+        length = shown.now.end(self._axle).drop_in(side)
+        change = 0.0 if length is None else length - sides[side.position].fitted
+        return drop_in(length, change, turns(shown.file.car.axle(self._axle), change), self._bridge.bench.units)
 
     def _show(self) -> None:
         spoken = [f"{what}: left {left}, right {right}" for what, left, right in self._rows()]
@@ -69,10 +79,10 @@ class LengthsStrip(QWidget):
             y = px(48) + px(22) * i
             for column, text in enumerate(row):
                 tone = Tone.SOFT if column == 0 else Tone.INK
-                pen.write(columns[column], y, text, Size.NORMAL, tone, bold=column > 0 and i == 3)
+                pen.write(columns[column], y, text, Size.NORMAL, tone, bold=column > 0 and i == len(rows) - 1)
         shown, units = self._bridge.bench.shown, self._bridge.bench.units
         if shown is not None and rows:
-            y = px(48) + px(22) * 4 + px(6)
+            y = px(48) + px(22) * len(rows) + px(6)
             pen.write(columns[0], y, "at rest the bar", Size.NORMAL, Tone.SOFT)
             words = rest_twist(shown.now.rest_torque(self._axle), units)
             pen.write(columns[1], y, words, Size.NORMAL, Tone.INK)

@@ -60,6 +60,8 @@ class LinksPanel(Panel):
         for side in Side:
             self._result(f"level length, {side}", workings.level_length(axle, side))
         for side in Side:
+            self._result(f"drop-in length, {side}", workings.drop_in_length(axle, side))
+        for side in Side:
             self._result(f"arm turns, {side}", workings.arm_turn(axle, side))
         self._result("rate at the wheel, roll", workings.wheel_rate(axle))
         self._result("link load at 1 g", workings.link_load(axle))
@@ -111,6 +113,12 @@ class LinksPanel(Panel):
             was = None if before is None or before.sides is None else before.sides[side.position]
             self._set(
                 f"level length, {side}", Kind.FINE_LENGTH, this.level if this else None, was.level if was else None
+            )
+            self._set(
+                f"drop-in length, {side}",
+                Kind.FINE_LENGTH,
+                end.drop_in(side),
+                before.drop_in(side) if before else None,
             )
             self._set(
                 f"arm turns, {side}",
