@@ -93,6 +93,9 @@ NAN, INFINITE = float("nan"), float("inf")
     (CORNER, "car.rear.bar.rate_N_per_mm", -3, "car.rear.bar.rate_N_per_mm", "negative"),
     (CORNER, "car.sprung_cg_left_mm", 900, "car.sprung_cg_left_mm", "between the wheels"),
     (CORNER, "car.chassis_torsion_Nm_per_deg", 0, "car.chassis_torsion_Nm_per_deg", "above zero"),
+    (CORNER, "car.chassis_torsion_Nm_per_deg", 50, "car.chassis_torsion_Nm_per_deg", "more easily than a bar"),
+    (CORNER, "car.wheelbase_mm", 1e300, "car.wheelbase_mm", "at most 1e+15"),
+    (EXAMPLE["balance"], "phases", [], "phases", "too few items"),
     (CORNER, "car.front.axle", "floating", "car.front.axle", "independent, live"),
     (CORNER, "car.front.trak_mm", 5, "car.front.trak_mm", "track_mm"),
     (CORNER, "car.wheelbase_mm", "long", "car.wheelbase_mm", "must be a number"),
@@ -205,3 +208,30 @@ def test_any_number_gives_an_answer_or_an_error_at_a_place(data: st.DataObject) 
     if "error" in answer:
         assert answer["error"]["at"].startswith("ask[0]")
         assert answer["error"]["message"]
+
+
+def leaves(value: Any, path: tuple[str | int, ...] = ()) -> list[tuple[str | int, ...]]:
+    """The place of everything in a question, groups and lists included."""
+    inside = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    return [*([path] if path else []), *(place for key, item in inside for place in leaves(item, (*path, key)))]
+
+
+@pytest.mark.parametrize("kind", [*EXAMPLE, "cornering", "bar"])
+def test_the_wrong_shape_anywhere_gives_an_answer_or_an_error_at_a_place(kind: str) -> None:
+    base = {"cornering": CORNER, "bar": BARS[0]["ask"]}.get(kind) or EXAMPLE[kind]
+    wrong: list[dict[str, Any]] = []
+    for path in leaves(base):
+        for value in ([], {}, None, "", 1e308, 1e-9):
+            question = copy.deepcopy(base)
+            owner: Any = question
+            for part in path[:-1]:
+                owner = owner[part]
+            owner[path[-1]] = value
+            wrong.append(question)
+    answers, _ = ask(*wrong)
+    assert len(answers) == len(wrong)
+    for i, answer in enumerate(answers):
+        assert ("result" in answer) != ("error" in answer)
+        if "error" in answer:
+            assert answer["error"]["at"].startswith(f"ask[{i}]")
+            assert answer["error"]["message"]

@@ -18,6 +18,7 @@ from anchor_beam.core.section.shapes import Round
 
 AROUND = np.radians(np.arange(0.0, 360.0, 5.0))
 STEP = 0.04  # of the diameter, between samples along the bar
+MOST = 1000  # samples of one bend; only a wire needs more, and its stress hardly changes within a diameter
 TIGHTEST = 1.1  # bend radius over diameter below which the formulas do not hold
 
 
@@ -72,7 +73,8 @@ def bend_sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right
     reach = 2.0 * section.od
     stations = mesh.s[loads.stations]
     holes = mesh.s[[mesh.holes[0, left], mesh.holes[1, right]]]
-    s = np.linspace(arc.s0 - reach, arc.s1 + reach, 3 + math.ceil((arc.length + 2 * reach) / (STEP * section.od)))
+    samples = 3 + math.ceil(min((arc.length + 2 * reach) / (STEP * section.od), MOST))
+    s = np.linspace(arc.s0 - reach, arc.s1 + reach, samples)
     far_enough = np.abs(s[:, None] - holes).min(axis=1) > section.od
     s = s[far_enough & (s > holes[0]) & (s < holes[1])]
     points, tangents = _along(line, s)
@@ -121,7 +123,7 @@ def _on_surface(
     R = 1.0 / np.maximum(at.curvature, 1e-6 / a)[:, None]
     y, z = rho * np.cos(AROUND), rho * np.sin(AROUND)
     r = R + y
-    r_n = area / (2.0 * math.pi * (np.sqrt(R**2 - a_i**2) - np.sqrt(R**2 - a**2)))
+    r_n = 0.5 * (np.sqrt(R**2 - a_i**2) + np.sqrt(R**2 - a**2))  # neutral axis of a round section
     curved = at.curvature[:, None] > 1e-4 / a  # nearly straight: the curved form loses its digits
     N, V = at.force[:, :1], at.force[:, 2:]
     T, M_n, M_b = (at.moment[:, i : i + 1] for i in range(3))

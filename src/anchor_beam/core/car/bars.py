@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite, require_not_negative
+from anchor_beam.errors import InputError
 
 TwoSides = tuple[float, float]
 STRAIGHT: TwoSides = (0.0, 0.0)
@@ -45,6 +47,20 @@ def rate_bar(rate: float, preload: float = 0.0) -> WheelBar:
     The left tyre is pressed by rate (z_left - z_right - preload), the right one relieved by the same.
     """
     return WheelBar(rate, twist_free=preload)
+
+
+def require_stiff_chassis(torsion: float, tracks: TwoSides, pair: tuple[WheelBar, WheelBar]) -> None:
+    """Refuse a chassis [N m/rad] that twists more easily than one of its bars: no bar could then balance the car.
+
+    Raises:
+        InputError: at "chassis_torsion".
+    """
+    stiffest = max(bar.K_theta * (0.5 * track * sum(bar.slope)) ** 2 for bar, track in zip(pair, tracks, strict=True))
+    if torsion <= stiffest:
+        raise InputError(
+            "chassis_torsion", "The chassis twists more easily than a bar, so no bar can balance this car.",
+            got=torsion, accepts=f"more than {math.radians(stiffest):.0f} N·m/deg",
+        )  # fmt: skip
 
 
 @dataclass(frozen=True, eq=False)

@@ -15,6 +15,7 @@ from anchor_beam.core.bar.path import Vertex
 from anchor_beam.core.bar.shape import Bar, Bushings
 from anchor_beam.core.section.material import Material
 from anchor_beam.core.section.shapes import Plate, Round
+from anchor_beam.documents.asks.limits import FARTHEST
 from anchor_beam.errors import InputError
 
 MM = 1e-3
@@ -78,7 +79,7 @@ def read_plain(ask: dict[str, Any]) -> BarFiguresAsked | None:
 
 
 def _is_number(value: object) -> bool:
-    return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
+    return isinstance(value, int | float) and not isinstance(value, bool) and abs(value) <= FARTHEST
 
 
 def _are_numbers(values: object, count: int | None = None) -> bool:

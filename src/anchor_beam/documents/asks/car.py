@@ -8,7 +8,7 @@ from typing import Annotated, Literal, TypeVar
 from pydantic import BaseModel, Discriminator, Field, Tag
 
 from anchor_beam.core.bar.stiffness import solve
-from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, rate_bar
+from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, rate_bar, require_stiff_chassis
 from anchor_beam.core.car.model import AxleInput, Car, Stops
 from anchor_beam.core.linkage.closed import ClosedSide, wheel_bar
 from anchor_beam.core.sides import Axle, AxleKind, Side
@@ -183,7 +183,11 @@ def car_from_ask(ask: CarAsk) -> tuple[Car, tuple[WheelBar, WheelBar]]:
         lambda place: keyed(place, KEYS),
     )  # fmt: skip
     bars = [_placed_at(Axle.FRONT, ask.front, _bar), _placed_at(Axle.REAR, ask.rear, _bar)]
-    return car, (bars[0], bars[1])
+    pair = (bars[0], bars[1])
+    if torsion is not None:
+        tracks = (car.front.track, car.rear.track)
+        placed(lambda: require_stiff_chassis(torsion, tracks, pair), lambda place: keyed(place, KEYS))
+    return car, pair
 
 
 def _placed_at(name: Axle, axle: IndependentAxle | LiveAxle, make: Callable[[IndependentAxle | LiveAxle], T]) -> T:

@@ -7,8 +7,10 @@ from typing import Annotated, Any
 
 from pydantic import ConfigDict, Discriminator, Field, Strict
 
+from anchor_beam.documents.asks.limits import FARTHEST
+
 STRICT = ConfigDict(extra="forbid", frozen=True)
-Number = Annotated[float, Strict(), Field(allow_inf_nan=False)]
+Number = Annotated[float, Strict(), Field(allow_inf_nan=False, ge=-FARTHEST, le=FARTHEST)]
 Flag = Annotated[bool, Strict()]
 Pair = tuple[Number, Number]
 Point3 = tuple[Number, Number, Number]

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Discriminator, Field, Tag
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential, Phase
+from anchor_beam.core.grip.model import FOUR, AxleGrip, CarGrip, Differential, Phase
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Surface, Tyre, TyreKind, surface
 from anchor_beam.documents.asks.car import CarAsk
 from anchor_beam.documents.asks.common import MM, STRICT, Number
@@ -117,7 +117,7 @@ class BalanceQuestion(BaseModel):
     kind: Literal["balance"]
     car: CarAsk
     grip: GripAsk
-    phases: tuple[Phase, ...] = (Phase.ENTRY, Phase.MIDDLE, Phase.LIFT_OFF, Phase.EXIT)
+    phases: Annotated[tuple[Phase, ...], Field(min_length=1)] = FOUR
     curve_ay_g: tuple[Number, ...] = ()
 
 
