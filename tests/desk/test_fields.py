@@ -74,6 +74,10 @@ def test_an_absurd_but_legal_value_is_taken_and_said(bars: Desk) -> None:
     assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.1)
     assert "unusual" in bars.field(OD).edit.toolTip()
     assert bars.bench.shown.now.margin is not None
+    soft = bars.window.page("Bars").panel(Axle.REAR).soft
+    assert "chassis" in soft.text()
+    bars.type(bars.field(OD), "17")
+    assert soft.isHidden()
 
 
 def test_leaving_the_field_commits_as_enter_does(bars: Desk) -> None:

@@ -153,6 +153,17 @@ def rest_twist(torque: float | None, system: System) -> str:
     return f"is twisted by {show(abs(torque), Kind.TORQUE, system)} and presses the {side} tyre"
 
 
+def soft_chassis(torsion: float, bar: float, system: System) -> str | None:
+    """A warning where the bar's roll stiffness is not below the torsional stiffness of the chassis [N m/rad]."""
+    if not bar >= torsion:
+        return None
+    body, this = (show(value, Kind.ROLL_STIFFNESS, system) for value in (torsion, bar))
+    return (
+        f"The chassis, {body}, twists more easily than this bar, {this}: a still stiffer bar changes little. "
+        "Measure the chassis before you trust the balance."
+    )
+
+
 def sides_differ(left: float, right: float, spread: float, system: System) -> str | None:
     """A warning where two sides differ by more than reading error explains."""
     if abs(left - right) <= 3.0 * max(spread, 1e-6):

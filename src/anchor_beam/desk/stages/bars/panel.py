@@ -20,13 +20,14 @@ from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import Switch, fill
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
-from anchor_beam.desk.widgets.rows import Panel, labelled
+from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, delta, show
+from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
@@ -136,6 +137,8 @@ class BarPanel(Panel):
             figure.asked.connect(partial(self._open, maker(self._axle), figure))
             self._figures[label] = figure
             self.add(figure)
+        self.soft = Caution(self.theme)
+        self.add(self.soft)
 
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
         if self._bridge.bench.shown is not None:
@@ -160,6 +163,8 @@ class BarPanel(Panel):
         self._match_hole_rows(len(bar.holes))
         for label, text in _texts(shown, self._axle, self._bridge.bench.units).items():
             self._figures[label].set_text(text)
+        torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
+        self.soft.say(soft_chassis(torsion, stiffness, self._bridge.bench.units))
 
     def _match_hole_rows(self, count: int) -> None:
         while len(self._hole_rows) > count:
