@@ -230,7 +230,8 @@ PAINTED = (
     "from PySide6.QtCore import QTimer; QTimer.singleShot(0, lambda: (print(time.time(), flush=True), os._exit(0)))"
 )
 OURS = f"""
-import os, sys, time
+import gc, os, sys, time
+gc.disable()  # as the command line does
 from pathlib import Path
 from anchor_beam.desk.app import run
 from anchor_beam.desk.shell.window import Window

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -51,26 +52,30 @@ def parser() -> argparse.ArgumentParser:
     solve.add_argument("-o", "--output", type=Path, default=None, metavar="OUT.json", help="where the answer goes")
     solve.set_defaults(run=_solve)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document kind")
-    schema.add_argument("kind", help="bar or car-file")
+    schema.add_argument("kind", help="a kind of question, such as bar or balance, or car-file")
     schema.set_defaults(run=_schema)
     return top
 
 
 def _window(chosen: argparse.Namespace) -> int:
+    return _desk(chosen.garage or _data_folder() / "garage.sqlite3", None, chosen.theme)
+
+
+def _desk(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, theme: str) -> int:
+    """The window. What a start makes stays, so the collector rests until the first picture stands; `run` wakes it."""
+    gc.disable()
     from anchor_beam.desk.app import run
 
-    return run(chosen.garage or _data_folder() / "garage.sqlite3", theme=chosen.theme)
+    return run(path, fill=fill, theme=theme)
 
 
 def _demo(chosen: argparse.Namespace) -> int:
-    from anchor_beam.desk.app import run
-
     path = chosen.garage or _data_folder() / "demo" / "garage.sqlite3"
     if chosen.fresh:
         from anchor_beam.store.garage import start_over
 
         start_over(path)
-    return run(path, fill=_team, theme=chosen.theme)
+    return _desk(path, _team, chosen.theme)
 
 
 def _team() -> tuple[CarFile, ...]:

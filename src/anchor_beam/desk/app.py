@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import signal
 import sys
 from collections.abc import Callable
@@ -19,6 +20,8 @@ from anchor_beam.desk.theme.theme import ASSETS, Theme
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
 from anchor_beam.store.garage import Garage
+
+AFTER_START = 500  # ms, when the first picture stands
 
 
 def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = None, theme: str = "desktop") -> int:
@@ -47,7 +50,14 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
             return 1
         window = Window(Bridge(bench, look))
         window.show()
+        QTimer.singleShot(AFTER_START, _collect_again)
         return app.exec()
+
+
+def _collect_again() -> None:
+    """What the start has made is set apart, so that later collections are short and no drag stutters."""
+    gc.freeze()
+    gc.enable()
 
 
 def _open(path: Path, look: Theme) -> Garage | None:
