@@ -31,6 +31,7 @@ class Bridge(QObject):
     """Joins the changes of one event-loop turn and calls the visible views that asked for these parts."""
 
     working_asked = Signal(object, object)  # Working, the widget that asked
+    first_picture = Signal()
 
     def __init__(self, bench: Bench, theme: Theme) -> None:
         super().__init__()
@@ -45,7 +46,7 @@ class Bridge(QObject):
         self._slice.timeout.connect(self._next_slice)
         bench.listen(self._note)
         theme.changed.connect(lambda: self._note(EVERYTHING))
-        self._quiet.start()
+        self.painted = False
 
     def listen(self, view: QWidget, *, to: Part, then: Callable[[], None]) -> None:
         """Call `then` at once if the view is visible, else when it is shown; then on changes, until the view dies."""
@@ -92,6 +93,13 @@ class Bridge(QObject):
             for entry in [e for e in self._views if e.widget is watched and e.stale]:
                 self._refresh(entry)
         return False
+
+    def picture_stands(self) -> None:
+        """The window has painted; what its first picture did not need may begin."""
+        if not self.painted:
+            self.painted = True
+            self._quiet.start()
+            self.first_picture.emit()
 
     def deliver_now(self) -> None:
         """Bring all visible views up to date without waiting for the next turn."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtGui import QCloseEvent, QKeySequence, QShortcut
+from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -110,6 +110,10 @@ class Window(QMainWindow):
         self.setWindowTitle(f"{shown.file.car.name} · Anchor Beam" if shown else "Anchor Beam")
         if shown is None:
             self.show_stage("Garage")
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        super().paintEvent(event)
+        self.bridge.picture_stands()
 
     def closeEvent(self, event: QCloseEvent) -> None:
         focused = self.focusWidget()

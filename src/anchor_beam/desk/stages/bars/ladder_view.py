@@ -21,10 +21,8 @@ from anchor_beam.words.bars import setting_glyph
 if TYPE_CHECKING:
     from anchor_beam.bench.ladder import Ladder, Rung
 
-AFTER_DRAG, AFTER_EDIT = (
-    50,
-    20,
-)  # ms without a step of a drag, and for the picture after an edit, before the ladder follows
+AFTER_DRAG = 50  # ms without a step of a drag before the ladder follows
+AFTER_EDIT = 20  # ms for the picture after an edit
 
 
 class LadderView(QWidget):
@@ -43,10 +41,13 @@ class LadderView(QWidget):
         self.setAccessibleName("ladder of reachable settings")
         self._later = QTimer(self, singleShot=True, interval=AFTER_DRAG)
         self._later.timeout.connect(self._work_out)
+        bridge.first_picture.connect(self._show)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
         """After an edit, once the drawing and the Beam are painted; while something is dragged, as soon as the hand rests."""
+        if not self._bridge.painted:
+            return
         self._later.start(AFTER_DRAG if self._bridge.bench.previewing else AFTER_EDIT)
 
     def _work_out(self) -> None:
@@ -68,7 +69,7 @@ class LadderView(QWidget):
 
     def _catch_up(self) -> None:
         """Whoever touches the ladder before it has followed an edit does not wait for it."""
-        if self._later.isActive():
+        if self._later.isActive() or not self._bridge.painted:
             self._later.stop()
             self._work_out()
 
