@@ -248,6 +248,8 @@ def test_a_survey_is_what_its_parts_are_one_by_one() -> None:
     assert found.roll_gradient == pytest.approx(roll_gradient(cars, pair), rel=1e-9)
     assert found.at.loads == pytest.approx(settle(cars, pair, 0.6 * GRAVITY).loads, abs=1e-3)
     assert found.rest.loads == pytest.approx(settle(cars, pair, 0.0).loads, abs=1e-6)
+    assert (found.at.residual < 1e-9).all()
+    assert found.at.converged.all()
 
 
 def test_a_survey_beyond_what_the_car_can_hold_says_so() -> None:

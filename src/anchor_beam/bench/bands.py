@@ -19,7 +19,7 @@ from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 from anchor_beam.core.linkage.arm import Chain, position
 from anchor_beam.core.sides import Axle, AxleKind, Side
-from anchor_beam.core.uncertainty.propagate import first_order, spread_of
+from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
 from anchor_beam.documents.physics import bar_input, moved_cars, moved_grips
 from anchor_beam.documents.places import read
@@ -92,7 +92,7 @@ class Sampling:
         self._model = model_of(car, setting, reference)
         self._first, self._with_reference = first, reference is not None
         model = self._model
-        self._draws = np.random.default_rng(SEED).normal(model.centre, model.spread, (SAMPLES, len(model.centre)))
+        self._draws = drawn(model.centre, model.spread, SAMPLES, SEED)
         self._found: list[FloatArray] = []
 
     @property
@@ -106,22 +106,10 @@ class Sampling:
 
     @property
     def bands(self) -> Bands:
-        """From all draws; lost counts those without an answer."""
+        """From the draws so far that have an answer."""
         return _bands(
             spread_of(np.concatenate(self._found)).sigma, self._first.shares, with_reference=self._with_reference
         )
-
-
-def sampled_bands(car: CarRecord, setting: Setting, reference: Setting | None) -> Bands:
-    """The bands by Monte Carlo, at once.
-
-    Raises:
-        InputError, NoSolution: as `results`.
-    """
-    sampling = Sampling(car, setting, reference, bands(car, setting, reference))
-    while not sampling.done:
-        sampling.step()
-    return sampling.bands
 
 
 @dataclass(frozen=True, eq=False)

@@ -63,7 +63,7 @@ def cornering_charts(shown: Shown, units: System) -> tuple[Chart, ...]:
     return (
         Chart("Roll angle", "lateral acceleration, g", "deg", tuple(rolls), marks),
         Chart(f"{understeer_words(now, units).capitalize()}", "lateral acceleration, g",
-              "deg of steer beyond the corner's", tuple(steers), gone),
+              "deg of extra steer", tuple(steers), gone),
     )  # fmt: skip
 
 

@@ -151,6 +151,11 @@ class System:
         )
         return one, other
 
+    def roll_slope(self, pose: Pose) -> FloatArray:
+        """Slope of body roll over lateral acceleration (n,) at the pose, settled, that was linearised [rad/(m/s^2)]."""
+        slope = self.by_lateral()
+        return np.asarray((self.ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0), dtype=float)
+
     def _per_lateral(self) -> tuple[FloatArray, tuple[FloatArray, ...]]:
         ready = self.ready
         none = np.zeros_like(ready.mass)
@@ -227,8 +232,7 @@ def linearise(
 def roll_slope(ready: Corner, pose: Pose, lateral: FloatArray) -> FloatArray:
     """Slope of body roll over lateral acceleration (n,) at a settled pose [rad/(m/s^2)]."""
     with np.errstate(all="ignore"):  # a car that does not stand has none, and its caller knows
-        slope = linearise(ready, pose, lateral, np.zeros_like(lateral)).by_lateral()
-        return np.asarray((ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0), dtype=float)
+        return linearise(ready, pose, lateral, np.zeros_like(lateral)).roll_slope(pose)
 
 
 @dataclass(frozen=True, eq=False)

@@ -36,15 +36,6 @@ class LinearResponse:
         """(...) rear part of the axle roll stiffness, 0 to 1."""
         return np.asarray(self.axle_stiffness[..., 1] / self.axle_stiffness.sum(axis=-1), dtype=float)
 
-    @property
-    def lift_acceleration(self) -> FloatArray:
-        """(..., 2) lateral acceleration at which the inside wheel of each axle carries nothing [m/s^2].
-
-        Exact for the first wheel to lift; for the other axle it is what it would be had the first not lifted.
-        """
-        with np.errstate(divide="ignore"):
-            return np.asarray(0.5 * self.static_load / self.transfer, dtype=float)
-
 
 def respond(cars: CarBatch, bar_roll_stiffness: FloatArray) -> LinearResponse:
     """Steady left turn with all wheels on the ground.

@@ -11,7 +11,7 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import Corner, Pose, corner
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.corner import CornerState, report
-from anchor_beam.core.car.equilibrium import roll_slope
+from anchor_beam.core.car.equilibrium import linearise
 from anchor_beam.core.car.lift import load_left
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import Reached, reach
@@ -66,12 +66,15 @@ def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: 
     found = reach(ready, goal, guess, along, highest=FASTEST)
     limits = plan.report(at_limits, _part(found, slice(0, first_lift)))
     lifts = np.where(found.beyond, np.nan, found.acceleration)[first_lift:first_at].reshape(2, n)
-    there, rest = (_part(found, slice(first_at + k * n, first_at + (k + 1) * n)) for k in (0, 1))
-    roll = roll_slope(base, rest.pose, rest.acceleration)
-    lost = [np.where(np.abs(state.acceleration - a) < 1e-4, 0.0, np.inf) for state, a in ((there, at), (rest, 0.0))]
+    settled = _part(found, slice(first_at, None))
+    with np.errstate(all="ignore"):  # a car that does not stand there has no number, and is said to be lost
+        system = linearise(ready.chosen(everyone[first_at:]), settled.pose, settled.acceleration, along[first_at:])
+        roll = system.roll_slope(settled.pose)
+    lost = np.where(np.abs(settled.acceleration - asked) < 1e-4, system.residual, np.inf)
+    there, rest = slice(0, n), slice(n, 2 * n)
     return Survey(
-        limits, frozen(lifts.T), frozen(np.where(np.isfinite(lost[1]), roll, np.nan)),
-        report(base, rest.pose, lost[1]), report(base, there.pose, lost[0]),
+        limits, frozen(lifts.T), frozen(np.where(np.isfinite(lost), roll, np.nan)[rest]),
+        report(base, _part(settled, rest).pose, lost[rest]), report(base, _part(settled, there).pose, lost[there]),
     )  # fmt: skip
 
 

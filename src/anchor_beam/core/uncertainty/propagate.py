@@ -62,8 +62,12 @@ def monte_carlo(
 
     Source: JCGM 101 (Monte Carlo supplement to the guide on uncertainty), 7.
     """
-    draws = np.random.default_rng(seed).normal(centre, spread, size=(samples, len(centre)))
-    return spread_of(evaluate(draws))
+    return spread_of(evaluate(drawn(centre, spread, samples, seed)))
+
+
+def drawn(centre: FloatArray, spread: FloatArray, samples: int, seed: int) -> FloatArray:
+    """(samples, n) sets of independent normal inputs with centre and spread (n,)."""
+    return np.random.default_rng(seed).normal(centre, spread, size=(samples, len(centre)))
 
 
 def spread_of(figures: FloatArray) -> Sampled:

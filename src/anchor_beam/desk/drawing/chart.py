@@ -63,6 +63,9 @@ class ChartStrip(QWidget):
             paint_chart(chart, painter, room, self._theme, self._at if self._at and room.contains(self._at) else None)
 
 
+REFERENCE = "reference"  # in the legend, where its own name may be too long
+
+
 def paint_chart(chart: Chart, painter: QPainter, room: QRectF, theme: Theme, at: QPointF | None = None) -> None:
     """Paint one chart into its room, with the values at the mouse where it is inside."""
     px, pen = theme.px, Lettering(painter, theme)
@@ -138,10 +141,10 @@ def _paint_axes(
     end = pen.write(frame.left() - px(32), frame.bottom() + px(31), f"↑ {chart.up}")
     end += px(14)
     for curve in chart.curves:
-        if curve.name and not curve.ghost:
+        if curve.name:
             painter.setPen(_pen(curve, theme))
             painter.drawLine(QPointF(end, frame.bottom() + px(27)), QPointF(end + px(14), frame.bottom() + px(27)))
-            end = pen.write(end + px(18), frame.bottom() + px(31), curve.name) + px(12)
+            end = pen.write(end + px(18), frame.bottom() + px(31), REFERENCE if curve.ghost else curve.name) + px(12)
 
 
 def _paint_curve(curve: Curve, painter: QPainter, theme: Theme, spot: Callable[[float, float], QPointF]) -> None:

@@ -25,9 +25,14 @@ def linkage(question: LinkageQuestion) -> dict[str, Any]:
     ask = question.built
     solution = placed(lambda: solve(bar_from_figures(ask.bar.figures)), document_place)
     wheel = placed(lambda: built_bar(ask), lambda place: place.removeprefix("bar."))
-    sides = {side.value: _side(question, solution, side) for side in Side}
-    if not isinstance(ask.linkage, Quick):
-        _drop_in(question, solution, sides)
+    sides = {side.value: _at_ride(question, solution, side) for side in Side}
+    if isinstance(ask.linkage, Quick):  # it knows ride height only
+        for found in sides.values():
+            found.update({"travel": None} if question.travel_mm else {})
+    else:
+        left, right = _moved(question, solution, Side.LEFT), _moved(question, solution, Side.RIGHT)
+        sides["left"] |= _through_travel(question, left, right)
+        sides["right"] |= _through_travel(question, right, left)
     torque = -wheel.K_theta * wheel.twist_free
     return {
         "K_theta_Nm_per_rad": wheel.K_theta,
@@ -36,47 +41,44 @@ def linkage(question: LinkageQuestion) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _side(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[str, Any]:
+def _at_ride(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[str, Any]:
     ask = question.built
-
-    def close() -> Any:
-        return closed_side(ask, solution, side)
-
-    closed = placed(close, lambda place: keyed(place, KEYS))
+    closed = placed(lambda: closed_side(ask, solution, side), lambda place: keyed(place, KEYS))
     lever = float(solution.levers[side.position, ask.holes[side.position]])
-    found: dict[str, Any] = {
+    return {
         "turn_deg_per_mm": math.degrees(closed.cubic[0]) / 1e3,
         "end_travel_per_wheel_travel": closed.cubic[0] * lever,
         "link_lever_mm": abs(closed.lever) * 1e3, "over_centre": abs(closed.lever) / lever,
     }  # fmt: skip
-    if isinstance(ask.linkage, Quick):
-        return found | ({"travel": None} if question.travel_mm else {})  # it knows ride height only
-    wanted = np.array(question.travel_mm or (0.0,)) / 1e3
+
+
+def _moved(question: LinkageQuestion, solution: BarSolution, side: Side) -> Travel:
+    """One side through the travels asked for and their opposites, ride height in the middle."""
+    wanted = _wanted(question)
     reach = max(float(np.abs(wanted).max()), 1e-3)
     grid = np.unique(np.concatenate([wanted, -wanted, [0.0, reach, -reach]]))
-    moving = placed(lambda: through_travel(ask, solution, side, grid), lambda place: keyed(place, KEYS))
-    middle = len(grid) // 2
-    ride = Chain(moving.where.hole[middle : middle + 1], _axis(question), moving.where.pickup[middle : middle + 1],
+    return placed(lambda: through_travel(question.built, solution, side, grid), lambda place: keyed(place, KEYS))
+
+
+def _wanted(question: LinkageQuestion) -> FloatArray:
+    return np.array(question.travel_mm or (0.0,)) / 1e3
+
+
+def _through_travel(question: LinkageQuestion, this: Travel, other: Travel) -> dict[str, Any]:
+    """One side's angles and lengths; the drop-in length leaves the bar untwisted while the other link stays."""
+    where, middle = this.where, len(this.z) // 2
+    ride = Chain(where.hole[middle : middle + 1], _axis(question), where.pickup[middle : middle + 1],
                  np.array([0.0, 0.0, 1.0]))  # fmt: skip
-    found |= {
-        "arm_above_level_deg": degrees(float(moving.where.slope[middle])),
-        "link_off_square_deg": degrees(float(moving.where.square_off[middle])),
+    beside = other.where.theta[middle] - where.theta[middle]
+    return {
+        "arm_above_level_deg": degrees(float(where.slope[middle])),
+        "link_off_square_deg": degrees(float(where.square_off[middle])),
         "level_length_mm": number(float(level_length(ride)[0]), 1e-3),
         "square_length_mm": number(float(square_length(ride)[0]), 1e-3),
-        "turn_per_length_deg_per_mm": degrees(float(moving.where.per_length[middle]) / 1e3),
-        "travel": _travel(moving, wanted),
+        "drop_in_length_mm": number(float(length_at(ride, beside)[0]), 1e-3),
+        "turn_per_length_deg_per_mm": degrees(float(where.per_length[middle]) / 1e3),
+        "travel": _travel(this, _wanted(question)),
     }
-    return found
-
-
-def _drop_in(question: LinkageQuestion, solution: BarSolution, sides: dict[str, dict[str, Any]]) -> None:
-    """Add to each side the link length that leaves the bar untwisted while the other link stays."""
-    rest = np.array([-1e-3, 0.0, 1e-3])
-    left, right = (through_travel(question.built, solution, side, rest).where for side in Side)
-    for side, this, other in ((Side.LEFT, left, right), (Side.RIGHT, right, left)):
-        ride = Chain(this.hole[1:2], _axis(question), this.pickup[1:2], np.array([0.0, 0.0, 1.0]))
-        length = float(length_at(ride, other.theta[1] - this.theta[1])[0])
-        sides[side.value]["drop_in_length_mm"] = number(length, 1e-3)
 
 
 def _axis(question: LinkageQuestion) -> FloatArray:
