@@ -81,7 +81,7 @@ def test_the_entry_figures_of_the_paper_leave_the_rear_brakes_out_of_the_front()
     assert found.margin[:, 0] == pytest.approx([-12.5, -10.6, -7.7], abs=0.1)
     ready = corner(cars, pair)
     along = np.full(3, -0.25 * GRAVITY)
-    at_contact = contact(grips([HATCH_GRIP]), ready, along, np.zeros(3, dtype=bool), (3,))
+    at_contact = contact(grips([HATCH_GRIP]), ready, along, np.zeros(3, dtype=bool), (3,), np.arange(3))
     front = np.full(3, 8.0)
     for _ in range(60):  # front limit with its own brakes only, by plain fixed point
         pose, _left = settle_from(ready, at_rest(3), front, along)
@@ -151,7 +151,7 @@ def test_each_limit_is_where_grip_meets_demand_and_one_slip_angle_gives_nearly_t
     pair = rear_bars(4)
     found = limits(batch([HATCH]), pair, grips([HATCH_GRIP]), (Phase.MIDDLE,))
     ready = corner(batch([HATCH]), pair)
-    held = contact(grips([HATCH_GRIP]), ready, np.zeros(1), np.zeros(1, dtype=bool), (1,))
+    held = contact(grips([HATCH_GRIP]), ready, np.zeros(1), np.zeros(1, dtype=bool), (1,), np.arange(1))
     common = []
     for i in (0, 1):
         at = found.acceleration[:, 0, i]

@@ -18,7 +18,7 @@ from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
 from anchor_beam.core.grip.limit import Limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
-from anchor_beam.core.grip.survey import survey
+from anchor_beam.core.grip.survey import Course, course
 from anchor_beam.core.linkage.arm import (
     ArmPosition,
     Chain,
@@ -359,11 +359,12 @@ def results(car: CarRecord, setting: Setting) -> Results:
 
 @dataclass(frozen=True, eq=False)
 class Turns:
-    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), and its grip (1,)."""
+    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both."""
 
     one: CarBatch
     both: CarBatch
     grip: GripBatch
+    course: Course
 
 
 @lru_cache(maxsize=64)
@@ -374,12 +375,13 @@ def both_turns(car: CarRecord) -> Turns:
         InputError: at a figure of the car, named as in the record.
     """
     one = batch([car_input(car)])
-    return Turns(one, joined([one, mirrored_cars(one)]), grips([grip_input(car)]))
+    both, grip = joined([one, mirrored_cars(one)]), grips([grip_input(car)])
+    return Turns(one, both, grip, course(both, grip, GRAVITY))
 
 
 def cornering(turns: Turns, bar: BarBatch) -> Cornering:
     """Settle one car in everything that is shown of it, left and right turns at once."""
-    found = survey(turns.both, joined([bar, mirrored_bars(bar)]), turns.grip, GRAVITY)
+    found = turns.course.survey(joined([bar, mirrored_bars(bar)]))
     return Cornering(
         found.limits, found.lifts, float(found.roll_gradient[0]), part_of(found.rest, slice(0, 1)), found.at
     )

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray, batch_last
+from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, batch_last
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 
@@ -20,18 +20,63 @@ OUT = np.array([1.0, -1.0])[:, None]  # side of the car as a sign of y
 
 @dataclass(frozen=True, eq=False)
 class Pose:
-    """Unknowns of a batch, (n,) or (2, n) or (2, 2, n): heave [m], tangents of pitch and of roll over the axles, and the
-    height of each wheel above its rest [m]."""
+    """unknowns: (8, n) of a batch, in one array since a step moves all of them: heave [m], tangent of pitch, tangents of
+    roll over the axles, height of each wheel above its rest [m]."""
 
-    heave: FloatArray
-    pitch: FloatArray
-    roll: FloatArray
-    wheels: FloatArray
+    unknowns: FloatArray
+
+    @property
+    def heave(self) -> FloatArray:
+        return self.unknowns[0]
+
+    @property
+    def pitch(self) -> FloatArray:
+        return self.unknowns[1]
+
+    @property
+    def roll(self) -> FloatArray:
+        """(2, n)"""
+        return self.unknowns[2:4]
+
+    @property
+    def wheels(self) -> FloatArray:
+        """(2, 2, n)"""
+        return self.unknowns[4:].reshape(2, 2, -1)
+
+    def chosen(self, which: IntArray | slice) -> Pose:
+        """Members of the batch."""
+        return Pose(self.unknowns[:, which])
 
 
 def at_rest(size: int) -> Pose:
     """Everything at its height of the data sheet."""
-    return Pose(np.zeros(size), np.zeros(size), np.zeros((2, size)), np.zeros((2, 2, size)))
+    return Pose(np.zeros((8, size)))
+
+
+@dataclass(frozen=True, eq=False)
+class LaidBars:
+    """Bars of a batch: K_theta and free twist (2, n); slope, curve and third (2, 2, n), the last two None where every arm
+    turns in proportion to its wheel's travel."""
+
+    K_theta: FloatArray
+    free: FloatArray
+    slope: FloatArray
+    curve: FloatArray | None
+    third: FloatArray | None
+
+    def chosen(self, which: IntArray) -> LaidBars:
+        """Members of the batch."""
+        kept = {name: None if value is None else value.take(which, axis=-1) for name, value in vars(self).items()}
+        return LaidBars(**kept)  # type: ignore[arg-type]
+
+
+def laid_out(bars: BarBatch, shape: tuple[int, ...]) -> LaidBars:
+    """Bars (...), broadcast to the batch `shape`."""
+    bent = bool(bars.curve.any() or bars.third.any())
+    return LaidBars(
+        batch_last(bars.K_theta, shape, 2), batch_last(bars.twist_free, shape, 2), batch_last(bars.slope, shape, 2, 2),
+        batch_last(bars.curve, shape, 2, 2) if bent else None, batch_last(bars.third, shape, 2, 2) if bent else None,
+    )  # fmt: skip
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,7 +86,9 @@ class Corner:
     shape: tuple[int, ...]
     share: FloatArray  # (2, n)
     mass: FloatArray
+    weight: FloatArray  # of the whole car [N]
     sprung: FloatArray  # (2, n) mass each axle carries of the body
+    lateral_mass: FloatArray  # (2, n) mass whose side force the axle's tyres make
     lever: FloatArray  # height of the centre of gravity above the roll axis
     left: FloatArray
     torsion: FloatArray  # 0 where the chassis is rigid
@@ -51,10 +98,14 @@ class Corner:
     behind_cg: FloatArray  # (2, n) axles behind the centre of gravity
     wheelbase: FloatArray
     track: FloatArray
+    half_track: FloatArray
     own_rate: FloatArray  # (2, n) force at a wheel per its own travel, from the springs
     cross_rate: FloatArray  # (2, n) ... per the travel of the wheel across
+    tied: bool  # whether any axle has such a rate
     tyre: FloatArray
     seat: FloatArray  # (2, 2, n) suspension force at rest
+    uneven: FloatArray  # (2, n) ... right less left
+    standing: FloatArray  # (2, 2, n) load of each tyre at rest
     hanging: FloatArray  # (2, n) weight of each wheel
     couple: FloatArray  # (2, n) G for 1 m/s^2
     through_links: FloatArray  # (2, n) ... the part that comes from the body
@@ -62,32 +113,17 @@ class Corner:
     pitch_moment: FloatArray  # for 1 m/s^2
     stops: tuple[FloatArray, FloatArray, FloatArray, FloatArray] | None  # gap, rate, droop, strap (2, n)
     mixing: FloatArray  # (2, n) spring base over track
-    K_theta: FloatArray
-    free: FloatArray
-    slope: FloatArray  # (2, 2, n)
-    curve: FloatArray | None
-    third: FloatArray | None
+    bars: LaidBars
 
-    @property
-    def weight(self) -> FloatArray:
-        """(n,) of the whole car [N]."""
-        return np.asarray(GRAVITY * self.mass + 2.0 * self.hanging.sum(axis=0), dtype=float)
-
-    def chosen(self, which: np.ndarray) -> Corner:
-        """Members of the batch, by a mask (n,) or by their numbers."""
-
-        def take(value: FloatArray) -> FloatArray:
-            return np.ascontiguousarray(value[..., which])
-
-        kept = {name: take(value) for name, value in vars(self).items() if isinstance(value, np.ndarray)}
-        stops = None if self.stops is None else tuple(take(value) for value in self.stops)
-        for name in ("curve", "third", "jacking"):
-            kept.setdefault(name, None)  # type: ignore[arg-type]
+    def chosen(self, which: IntArray) -> Corner:
+        """Members of the batch by their numbers, laid out anew."""
+        kept = {name: value.take(which, axis=-1) for name, value in vars(self).items() if isinstance(value, np.ndarray)}
+        stops = None if self.stops is None else tuple(value.take(which, axis=-1) for value in self.stops)
         flexible = kept["flexible"]
         return Corner(
             shape=kept["mass"].shape, stops=stops,  # type: ignore[arg-type]
-            some_flexible=bool(flexible.any()),
-            all_flexible=bool(flexible.all()), **kept,
+            some_flexible=bool(flexible.any()), all_flexible=bool(flexible.all()), tied=self.tied,
+            bars=self.bars.chosen(which), jacking=kept.pop("jacking", None), **kept,
         )  # fmt: skip
 
 
@@ -109,63 +145,67 @@ def corner(cars: CarBatch, bars: BarBatch, over: tuple[int, ...] = ()) -> Corner
     left, mixing, rate = flat(cars.sprung_cg_left), flat(cars.live_coupling, 2), flat(cars.wheel_rate, 2)
     wedge = flat(cars.wedge) * np.array([1.0, -1.0])[:, None]
     seat = sprung[:, None] * GRAVITY * 0.5 + OUT * ((sprung * GRAVITY * left + wedge) / track)[:, None]
+    hanging, cross_rate = 0.5 * GRAVITY * unsprung, 0.5 * rate * (1.0 - mixing**2)
     stops = tuple(flat(value, 2) for value in (cars.bump_gap, cars.bump_rate, cars.droop, cars.strap))
-    curve, third = flat(bars.curve, 2, 2), flat(bars.third, 2, 2)
     torsion = flat(cars.chassis_torsion)
     flexible = np.isfinite(torsion)
-    bent = bool(np.any(curve) or np.any(third))
     return Corner(
-        shape=shape, share=share, mass=mass, sprung=sprung, lever=cg - (share * rc).sum(axis=0), left=left,
+        shape=shape, share=share, mass=mass, weight=GRAVITY * mass + 2.0 * hanging.sum(axis=0), sprung=sprung,
+        lateral_mass=sprung + unsprung, lever=cg - (share * rc).sum(axis=0), left=left,
         torsion=np.where(flexible, torsion, 0.0), flexible=flexible, some_flexible=bool(flexible.any()),
         all_flexible=bool(flexible.all()), behind_cg=np.stack([-share[1] * base, share[0] * base]), wheelbase=base,
-        track=track, own_rate=0.5 * rate * (1.0 + mixing**2), cross_rate=0.5 * rate * (1.0 - mixing**2),
-        tyre=flat(cars.tyre_rate, 2), seat=seat, hanging=0.5 * GRAVITY * unsprung,
-        couple=(sprung * rc + unsprung * wheel_height) / track, through_links=sprung * rc / track,
+        track=track, half_track=0.5 * track, own_rate=0.5 * rate * (1.0 + mixing**2), cross_rate=cross_rate,
+        tied=bool(cross_rate.any()), tyre=flat(cars.tyre_rate, 2), seat=seat, uneven=seat[:, RIGHT] - seat[:, LEFT],
+        standing=seat + hanging[:, None],
+        hanging=hanging, couple=(sprung * rc + unsprung * wheel_height) / track, through_links=sprung * rc / track,
         jacking=flat(cars.jacking) if cars.jacking.any() else None,
         pitch_moment=mass * cg + (unsprung * wheel_height).sum(axis=0),
         stops=stops if bool(np.isfinite(stops[0]).any() or np.isfinite(stops[2]).any()) else None,  # type: ignore[arg-type]
-        mixing=mixing, K_theta=flat(bars.K_theta, 2), free=flat(bars.twist_free, 2), slope=flat(bars.slope, 2, 2),
-        curve=curve if bent else None, third=third if bent else None,
+        mixing=mixing, bars=laid_out(bars, shape),
     )  # fmt: skip
 
 
 def wheel_loads(ready: Corner, pose: Pose) -> FloatArray:
     """(2, 2, n) load of each tyre [N]."""
-    compressed = (ready.seat + ready.hanging[:, None]) - ready.tyre[:, None] * pose.wheels
-    return np.maximum(compressed, 0.0)
+    return np.maximum(ready.standing - ready.tyre[:, None] * pose.wheels, 0.0)
 
 
 def wheel_travel(ready: Corner, pose: Pose) -> FloatArray:
     """(2, 2, n) bump travel of each wheel over the body [m]."""
-    middle = pose.heave + ready.behind_cg * pose.pitch
-    return np.asarray(pose.wheels - middle[:, None] - OUT * (0.5 * ready.track * pose.roll)[:, None], dtype=float)
+    middle, aside = pose.heave + ready.behind_cg * pose.pitch, ready.half_track * pose.roll
+    return np.asarray(pose.wheels - middle[:, None] - OUT * aside[:, None], dtype=float)
 
 
 def bar_torque(ready: Corner, travel: FloatArray) -> FloatArray:
     """(2, n) torque in each bar [N m], > 0 presses the left tyre."""
-    turn = _turn(ready, travel)[0]
-    return np.asarray(ready.K_theta * (turn[:, LEFT] - turn[:, RIGHT] - ready.free), dtype=float)
+    turn, bars = _turn(ready.bars, travel)[0], ready.bars
+    return np.asarray(bars.K_theta * (turn[:, LEFT] - turn[:, RIGHT] - bars.free), dtype=float)
 
 
-def _turn(ready: Corner, z: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray | None]:
+def _turn(bars: LaidBars, z: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray | None]:
     """Turn of the arms at travels z (2, 2, n), with its first and second derivative."""
-    if ready.curve is None or ready.third is None:
-        return ready.slope * z, ready.slope, None
-    c2, c3 = ready.curve, ready.third
-    return z * (ready.slope + z * (c2 + z * c3)), ready.slope + z * (2.0 * c2 + 3.0 * z * c3), 2.0 * c2 + 6.0 * c3 * z
+    if bars.curve is None or bars.third is None:
+        return bars.slope * z, bars.slope, None
+    third = bars.third * z
+    two = bars.curve + third
+    slope = bars.slope + z * (two + two + third)
+    return z * (bars.slope + z * two), slope, 2.0 * two + 4.0 * third
 
 
-def suspension(ready: Corner, z: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray, FloatArray]:
-    """Force of each wheel's suspension (2, 2, n) at travels z, and its derivatives (2, n): left-left, cross, right-right."""
-    force = ready.seat + ready.own_rate[:, None] * z + ready.cross_rate[:, None] * z[:, ::-1]
-    turn, slope, bend = _turn(ready, z)
-    torque = ready.K_theta * (turn[:, LEFT] - turn[:, RIGHT] - ready.free)
-    force = force + OUT * torque[:, None] * slope
-    left = ready.own_rate + ready.K_theta * slope[:, LEFT] ** 2
-    right = ready.own_rate + ready.K_theta * slope[:, RIGHT] ** 2
-    across = ready.cross_rate - ready.K_theta * slope[:, LEFT] * slope[:, RIGHT]
+def suspension(ready: Corner, z: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Force of each wheel's suspension (2, 2, n) at travels z, and its derivatives: by the wheel's own travel (2, 2, n), by
+    that of the wheel across (2, n)."""
+    bars = ready.bars
+    force = ready.seat + ready.own_rate[:, None] * z
+    if ready.tied:
+        force += ready.cross_rate[:, None] * z[:, ::-1]
+    turn, slope, bend = _turn(bars, z)
+    torque = OUT * (bars.K_theta * (turn[:, LEFT] - turn[:, RIGHT] - bars.free))[:, None]
+    force += torque * slope
+    direct = ready.own_rate[:, None] + bars.K_theta[:, None] * slope * slope
+    across = ready.cross_rate - bars.K_theta * slope[:, LEFT] * slope[:, RIGHT]
     if bend is not None:
-        left, right = left + torque * bend[:, LEFT], right - torque * bend[:, RIGHT]
+        direct += torque * bend
     if ready.stops is not None:
         own, other = 0.5 * (1.0 + ready.mixing)[:, None], 0.5 * (1.0 - ready.mixing)[:, None]
         gap, rate, droop, strap = (value[:, None] for value in ready.stops)
@@ -174,21 +214,20 @@ def suspension(ready: Corner, z: FloatArray) -> tuple[FloatArray, FloatArray, Fl
         with np.errstate(invalid="ignore"):
             push = np.where(hit, rate * (over - gap), 0.0) + np.where(hung, strap * (over + droop), 0.0)
         stiff = np.where(hit, rate, 0.0) + np.where(hung, strap, 0.0)
-        force = force + own * push + other * push[:, ::-1]
-        a, b, s = own[:, 0], other[:, 0], stiff
-        left = left + a**2 * s[:, LEFT] + b**2 * s[:, RIGHT]
-        right = right + b**2 * s[:, LEFT] + a**2 * s[:, RIGHT]
-        across = across + a * b * (s[:, LEFT] + s[:, RIGHT])
-    return force, left, across, right
+        force += own * push + other * push[:, ::-1]
+        direct += own**2 * stiff + other**2 * stiff[:, ::-1]
+        across += own[:, 0] * other[:, 0] * (stiff[:, LEFT] + stiff[:, RIGHT])
+    return force, direct, across
 
 
-def jacking_force(ready: Corner, load: FloatArray, lateral: FloatArray) -> FloatArray:
-    """(2, n) force with which inclined links press each wheel of an axle and lift the body twice, beyond the couple.
+def jacking_force(ready: Corner, load: FloatArray, lateral: FloatArray) -> FloatArray | None:
+    """(2, n) force with which inclined links press each wheel of an axle and lift the body twice, beyond the couple; None
+    where it is not asked for.
 
     Each wheel carries side force in proportion to its load; its link force stands at the roll-centre height over half
     the track. The couple of both wheels stays what the convention makes it.
     """
     if ready.jacking is None:
-        return np.zeros_like(ready.track)
+        return None
     uneven = (load[:, RIGHT] - load[:, LEFT]) / np.maximum(load.sum(axis=1), 1e-9)
     return np.asarray(ready.jacking * ready.through_links * lateral * uneven, dtype=float)

@@ -72,7 +72,7 @@ def report(ready: Corner, pose: Pose, left_over: FloatArray) -> CornerState:
     """Put a settled batch into the shape it was asked in."""
 
     def shaped(value: FloatArray, *tail: int) -> FloatArray:
-        return frozen(np.moveaxis(value.reshape(*tail, -1), -1, 0).reshape(*ready.shape, *tail))
+        return frozen(value.T.reshape(*ready.shape, *tail))
 
     travel = wheel_travel(ready, pose)
     rolls = np.arctan(pose.roll)

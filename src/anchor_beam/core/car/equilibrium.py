@@ -24,7 +24,7 @@ from anchor_beam.core.car.assembly import (
 STEEPEST = math.radians(35.0)  # of roll; beyond it no state is taken for an equilibrium
 SETTLED = 1e-9  # of the car's weight: largest force left over in an equilibrium
 STEPS = 40
-FARTHEST, FARTHEST_TURN = 0.1, 0.15  # m and rad that one Newton step may go
+FARTHEST = np.array([0.1, np.inf, 0.15, 0.15])[:, None]  # m or rad that one Newton step may go: heave, pitch, rolls
 
 
 @dataclass(frozen=True, eq=False)
@@ -47,7 +47,7 @@ def settle_from(
     lost = ~(left_over < SETTLED)
     if not lost.any():
         return pose, left_over
-    part = ready.chosen(lost)
+    part = ready.chosen(np.flatnonzero(lost))
     along, side = longitudinal[lost], lateral[lost]
     push = None if lift is None else Lift(lift.force[lost], lift.behind_front, lift.left)
     retry = at_rest(len(side))
@@ -58,18 +58,9 @@ def settle_from(
     target = np.flatnonzero(lost)[better]
     left_over = left_over.copy()
     left_over[target] = again[better]
-    return _replaced(pose, retry, target, better), left_over
-
-
-def _replaced(pose: Pose, by: Pose, target: np.ndarray, taken: np.ndarray) -> Pose:
-    def put(old: FloatArray, new: FloatArray) -> FloatArray:
-        out = old.copy()
-        out[..., target] = new[..., taken]
-        return out
-
-    return Pose(
-        put(pose.heave, by.heave), put(pose.pitch, by.pitch), put(pose.roll, by.roll), put(pose.wheels, by.wheels)
-    )
+    unknowns = pose.unknowns.copy()
+    unknowns[:, target] = retry.unknowns[:, better]
+    return Pose(unknowns), left_over
 
 
 def newton(
@@ -92,44 +83,39 @@ def newton(
 
 @dataclass(frozen=True, eq=False)
 class Move:
-    """A change of a pose: heave, pitch (n,), roll (2, n), wheels (2, 2, n); stable: (n,) the pose it starts from stands
-    by itself, and would not run away from a touch."""
+    """A change of a pose. unknowns: (8, n) as there; stable: (n,) the pose it starts from stands by itself, and would not
+    run away from a touch."""
 
-    heave: FloatArray
-    pitch: FloatArray
-    roll: FloatArray
-    wheels: FloatArray
+    unknowns: FloatArray
     stable: np.ndarray
 
     def limited(self) -> Move:
         """The same direction, as far as one step of Newton may go."""
-        turn, rise = np.abs(self.roll).max(axis=0) / FARTHEST_TURN, np.abs(self.heave) / FARTHEST
-        return self.times(1.0 / np.maximum(1.0, np.maximum(turn, rise)))
+        far = np.abs(self.unknowns[:4] / FARTHEST).max(axis=0)
+        return self.times(1.0 / np.maximum(1.0, far))
 
-    def times(self, part: FloatArray) -> Move:
-        return Move(part * self.heave, part * self.pitch, part * self.roll, part * self.wheels, self.stable)
+    def times(self, part: FloatArray | float) -> Move:
+        return Move(part * self.unknowns, self.stable)
 
     def from_(self, pose: Pose) -> Pose:
-        return Pose(
-            pose.heave + self.heave, pose.pitch + self.pitch, pose.roll + self.roll, pose.wheels + self.wheels
-        )
+        return Pose(pose.unknowns + self.unknowns)
 
 
 @dataclass(frozen=True, eq=False)
 class System:
     """The balance of a batch at a pose, linearised.
 
-    wheels: (2, 2, n) force left over at each wheel. body: four times (n,), left over in heave, pitch and roll of both
-    axles. residual: (n,) the largest of them over the weight. height: (2, n) of the mass over the roll axis [m].
+    wheels: (2, 2, n) force left over at each wheel. body: (4, n), left over in heave, pitch and roll of both axles.
+    residual: (n,) the largest of them over the weight. height: (2, n) of the mass over the roll axis [m]. axle: what the
+    wheels do between body and ground. rows: of the body's stiffness, three where the chassis is rigid, else four.
     """
 
     ready: Corner
     wheels: FloatArray
-    body: tuple[FloatArray, FloatArray, FloatArray, FloatArray]
+    body: FloatArray
     residual: FloatArray
     height: FloatArray
-    grounded: tuple[FloatArray, FloatArray]
-    springs: tuple[FloatArray, FloatArray, FloatArray]
+    axle: _Axle
     rows: list[list[FloatArray]]
 
     def newton(self) -> Move:
@@ -143,50 +129,42 @@ class System:
     def both(self) -> tuple[Move, Move]:
         """`newton` and `by_lateral` from one elimination."""
         wheels, body = self._per_lateral()
-        found = self._answer(
-            np.stack([self.wheels, wheels]), tuple(np.stack([a, b]) for a, b in zip(self.body, body, strict=True))
-        )
-        one, other = (
-            Move(found.heave[i], found.pitch[i], found.roll[i], found.wheels[i], found.stable) for i in (0, 1)
-        )
-        return one, other
+        found = self._answer(np.array([self.wheels, wheels]), np.array([self.body, body]))
+        return Move(found.unknowns[0], found.stable), Move(found.unknowns[1], found.stable)
 
     def roll_slope(self, pose: Pose) -> FloatArray:
         """Slope of body roll over lateral acceleration (n,) at the pose, settled, that was linearised [rad/(m/s^2)]."""
-        slope = self.by_lateral()
-        return np.asarray((self.ready.share * slope.roll / (1.0 + pose.roll**2)).sum(axis=0), dtype=float)
+        by_roll = self.by_lateral().unknowns[2:4]
+        return np.asarray((self.ready.share * by_roll / (1.0 + pose.roll**2)).sum(axis=0), dtype=float)
 
-    def _per_lateral(self) -> tuple[FloatArray, tuple[FloatArray, ...]]:
+    def _per_lateral(self) -> tuple[FloatArray, FloatArray]:
         ready = self.ready
-        none = np.zeros_like(ready.mass)
-        moments = ready.sprung * self.height
-        pressed = (ready.couple[:, None] * -OUT) + np.zeros_like(self.wheels)
-        return pressed, (none, none, moments[0], moments[1])
+        body = np.zeros_like(self.body)
+        body[2:] = ready.sprung * self.height
+        return np.broadcast_to(-OUT * ready.couple[:, None], self.wheels.shape), body
 
-    def _answer(self, wheels: FloatArray, body: tuple[FloatArray, ...]) -> Move:
-        """The move that takes away forces at the wheels (..., 2, 2, n) and on the body (..., n), several sets at once."""
-        ready, (k_l, k_x, k_r), (c_l, c_r) = self.ready, self.springs, self.grounded
-        left, right = wheels[..., LEFT, :], wheels[..., RIGHT, :]
-        det = (k_l + c_l) * (k_r + c_r) - k_x * k_x
-        # K A^-1: the part of a wheel's residual that reaches the body
-        from_left = ((k_l * (k_r + c_r) - k_x * k_x) * left + k_x * c_l * right) / det
-        from_right = (k_x * c_r * left + (k_r * (k_l + c_l) - k_x * k_x) * right) / det
-        half = 0.5 * ready.track
-        reached, tilted = from_left + from_right, half * (from_left - from_right)
-        (d_heave, d_pitch, d_front, d_rear), least = _solve_body(
-            self.rows,
-            [body[0] - reached.sum(axis=-2), body[1] - (ready.behind_cg * reached).sum(axis=-2),
-             body[2] - tilted[..., 0, :], body[3] - tilted[..., 1, :]],
-            ready,
-        )  # fmt: skip
-        d_roll = np.stack([d_front, d_rear], axis=-2)
-        d_middle = d_heave[..., None, :] + ready.behind_cg * d_pitch[..., None, :]
-        d_left, d_right = d_middle + half * d_roll, d_middle - half * d_roll
-        # the wheels follow: A dw = K db - residual
-        want_l = k_l * d_left + k_x * d_right - left
-        want_r = k_x * d_left + k_r * d_right - right
-        d_wheels = [((k_r + c_r) * want_l - k_x * want_r) / det, ((k_l + c_l) * want_r - k_x * want_l) / det]
-        return Move(d_heave, d_pitch, d_roll, np.stack(d_wheels, axis=-2), least > 0.0)
+    def _answer(self, wheels: FloatArray, body: FloatArray) -> Move:
+        """The move that takes away forces at the wheels (..., 2, 2, n) and on the body (..., 4, n), several sets at once."""
+        ready, axle = self.ready, self.axle
+        reaching = axle.passing * wheels + axle.leaking * wheels[..., ::-1, :]
+        left, right = reaching[..., LEFT, :], reaching[..., RIGHT, :]
+        pressed = left + right
+        pitched, tilted = ready.behind_cg * pressed, ready.half_track * (left - right)
+        rest = np.empty_like(body)
+        rest[..., 0, :] = body[..., 0, :] - pressed[..., 0, :] - pressed[..., 1, :]
+        rest[..., 1, :] = body[..., 1, :] - pitched[..., 0, :] - pitched[..., 1, :]
+        rest[..., 2:, :] = body[..., 2:, :] - tilted
+        found = np.empty((*body.shape[:-2], 8, body.shape[-1]))
+        moved, least = _solve_body(self.rows, rest, ready)
+        for i, row in enumerate(moved):
+            found[..., i, :] = row
+        middle = found[..., :1, :] + ready.behind_cg * found[..., 1:2, :]
+        aside = ready.half_track * found[..., 2:4, :]
+        carried = middle[..., None, :] + OUT * aside[..., None, :]  # the body over each wheel
+        pushed = axle.ground * carried + wheels
+        stay = axle.inverse * pushed - axle.tie[:, None] * pushed[..., ::-1, :]
+        found[..., 4:, :] = (carried - stay).reshape(*body.shape[:-2], 4, -1)
+        return Move(found, least > 0.0)
 
 
 def linearise(
@@ -196,37 +174,30 @@ def linearise(
 
     Source: docs/theory/car.md, "The settled car".
     """
-    force, k_l, k_x, k_r = suspension(ready, wheel_travel(ready, pose))
+    force, direct, across = suspension(ready, wheel_travel(ready, pose))
     load = wheel_loads(ready, pose)
+    axle = _axle(ready, direct, across, load)
+    wheels = force + ready.hanging[:, None] - load - OUT * (ready.couple * lateral)[:, None]
+    vertical = force[:, LEFT] + force[:, RIGHT]
     jack = jacking_force(ready, load, lateral)
-    wheels = force + ready.hanging[:, None] - OUT * (ready.couple * lateral)[:, None] + jack[:, None] - load
-    c_l, c_r = ready.tyre * (load[:, LEFT] > 0.0), ready.tyre * (load[:, RIGHT] > 0.0)
-    det = (k_l + c_l) * (k_r + c_r) - k_x * k_x
-    half = 0.5 * ready.track
-    e_ll, e_rr = (k_l * (k_r + c_r) - k_x * k_x) * c_l / det, (k_r * (k_l + c_l) - k_x * k_x) * c_r / det
-    e_lr = k_x * c_l * c_r / det
-    stiff = _Effective(e_ll + 2.0 * e_lr + e_rr, half * (e_ll - e_rr), half**2 * (e_ll - 2.0 * e_lr + e_rr))
-    vertical = force.sum(axis=1) + 2.0 * jack
-    moment = half * (force[:, LEFT] - force[:, RIGHT])
-    rolling, height, rows = _body(ready, pose, lateral, stiff)
-    body = [
-        vertical.sum(axis=0) - GRAVITY * ready.mass,
-        (ready.behind_cg * vertical).sum(axis=0) - ready.pitch_moment * longitudinal,
-        moment[0] + rolling[0],
-        moment[1] + rolling[1],
-    ]
+    if jack is not None:
+        wheels += jack[:, None]
+        vertical += 2.0 * jack
+    rolling, height, rows = _body(ready, pose, lateral, axle)
+    pitching = ready.behind_cg * vertical
+    body = np.empty((4, lateral.size))
+    body[0] = vertical[0] + vertical[1] - GRAVITY * ready.mass
+    body[1] = pitching[0] + pitching[1] - ready.pitch_moment * longitudinal
+    body[2:] = ready.half_track * (force[:, LEFT] - force[:, RIGHT]) + rolling
     if lift is not None:
-        body[0] = body[0] + lift.force
-        body[1] = body[1] + lift.force * (lift.behind_front + ready.behind_cg[0])
-        body[2] = body[2] + ready.share[0] * lift.force * lift.left
-        body[3] = body[3] + ready.share[1] * lift.force * lift.left
-    twisted = np.where(ready.flexible, body[2], 0.0)
-    sizes = [body[0], body[1] / ready.wheelbase, (body[2] + body[3]) / ready.track[0], twisted / ready.track[0]]
-    worst = np.maximum(np.abs(np.stack(sizes)).max(axis=0), np.abs(wheels).max(axis=(0, 1)))
-    return System(
-        ready, wheels, (body[0], body[1], body[2], body[3]), worst / ready.weight, height, (c_l, c_r), (k_l, k_x, k_r),
-        rows,
-    )  # fmt: skip
+        body[0] += lift.force
+        body[1] += lift.force * (lift.behind_front + ready.behind_cg[0])
+        body[2:] += ready.share * lift.force * lift.left
+    sizes = np.abs([body[0], body[1] / ready.wheelbase, (body[2] + body[3]) / ready.track[0], *wheels.reshape(4, -1)])
+    worst = sizes.max(axis=0)
+    if ready.some_flexible:
+        worst = np.maximum(worst, np.where(ready.flexible, np.abs(body[2]) / ready.track[0], 0.0))
+    return System(ready, wheels, body, worst / ready.weight, height, axle, rows)
 
 
 def roll_slope(ready: Corner, pose: Pose, lateral: FloatArray) -> FloatArray:
@@ -236,68 +207,102 @@ def roll_slope(ready: Corner, pose: Pose, lateral: FloatArray) -> FloatArray:
 
 
 @dataclass(frozen=True, eq=False)
-class _Effective:
-    """Stiffness (2, n) of an axle as the body feels it, tyres in series: heave, heave with roll, roll."""
+class _Axle:
+    """Between body and ground: ground (2, 2, n) stiffness of the tyres that touch it. inverse (2, 2, n), tie (2, n): of the
+    stiffness that a wheel feels from both, its own and, with minus, across. passing, leaking (2, 2, n): part of a wheel's
+    force that reaches the body on its own side and on the other. heave, mixed, roll (2, n): stiffness that the body
+    feels, tyres in series."""
 
+    ground: FloatArray
+    inverse: FloatArray
+    tie: FloatArray
+    passing: FloatArray
+    leaking: FloatArray
     heave: FloatArray
     mixed: FloatArray
     roll: FloatArray
 
 
+def _axle(ready: Corner, direct: FloatArray, across: FloatArray, load: FloatArray) -> _Axle:
+    """From the derivatives of the suspension and the loads that say which tyres touch.
+
+    Source: docs/theory/car.md, "The settled car".
+    """
+    ground = ready.tyre[:, None] * (load > 0.0)
+    whole = direct + ground
+    square = across * across
+    det = (whole[:, LEFT] * whole[:, RIGHT] - square)[:, None]
+    inverse, tie = whole[:, ::-1] / det, across / det[:, 0]
+    passing, leaking = (direct * whole[:, ::-1] - square[:, None]) / det, tie[:, None] * ground
+    own = ground * passing
+    both, twice = own[:, LEFT] + own[:, RIGHT], 2.0 * leaking[:, LEFT] * ground[:, RIGHT]
+    half = ready.half_track
+    return _Axle(
+        ground, inverse, tie, passing, leaking, both + twice, half * (own[:, LEFT] - own[:, RIGHT]),
+        half * half * (both - twice),
+    )  # fmt: skip
+
+
 def _body(
-    ready: Corner, pose: Pose, lateral: FloatArray, stiff: _Effective
+    ready: Corner, pose: Pose, lateral: FloatArray, axle: _Axle
 ) -> tuple[FloatArray, FloatArray, list[list[FloatArray]]]:
     """Roll moment of mass and twisted chassis on each axle (2, n), height of the mass over the roll axis (2, n), and minus
     the Jacobian of the body's balance.
 
-    Rows and columns: heave, tangent of pitch, tangents of roll over front and rear axle.
+    Rows and columns: heave, tangent of pitch, tangents of roll over front and rear axle; one of roll if all are rigid.
     """
-    T = pose.roll
+    T, u, d, y_s = pose.roll, pose.heave, ready.lever, ready.left
     cos2 = 1.0 / (1.0 + T * T)
     cos = np.sqrt(cos2)
     sin = T * cos
-    u, d, y_s = pose.heave, ready.lever, ready.left
-    height = d * cos + y_s * sin + u * cos2
-    aside = y_s * cos - d * sin - u * sin * cos
-    moment = ready.sprung * (lateral * height - GRAVITY * aside)
-    by_heave = ready.sprung * (lateral * cos2 + GRAVITY * sin * cos)
-    height_slope = y_s * cos - d * sin - 2.0 * u * sin * cos
-    aside_slope = -y_s * sin - d * cos - u * (2.0 * cos2 - 1.0)
-    by_roll = ready.sprung * (lateral * height_slope - GRAVITY * aside_slope) * cos2
+    u_cos2, u_sin = u * cos2, u * (sin * cos)
+    height = d * cos + y_s * sin + u_cos2
+    aside = y_s * cos - d * sin - u_sin
+    sideways, down = ready.sprung * lateral, GRAVITY * ready.sprung
+    moment = sideways * height - down * aside
+    by_heave = sideways * cos2 + down * (sin * cos)
+    # turning by an angle: height changes by aside - u sin cos, aside by u (1 - cos^2) - height
+    by_roll = (sideways * (aside - u_sin) - down * (u - u_cos2 - height)) * cos2
+    x, heave, mixed = ready.behind_cg, axle.heave, axle.mixed
+    pitch, pitch_roll, roll_heave, roll = x * heave, x * mixed, mixed - by_heave, axle.roll - by_roll
+    pitch_2 = x * pitch
+    heaves, pitches = [heave[0] + heave[1], pitch[0] + pitch[1]], [pitch[0] + pitch[1], pitch_2[0] + pitch_2[1]]
+    if not ready.some_flexible:
+        across = pitch_roll[0] + pitch_roll[1]
+        rows = [
+            [*heaves, mixed[0] + mixed[1]],
+            [*pitches, across],
+            [roll_heave[0] + roll_heave[1], across, roll[0] + roll[1]],
+        ]
+        return moment, height, rows
     torsion = ready.torsion
     twist = torsion * (np.arctan(T[1]) - np.arctan(T[0]))
-    moment = moment + np.stack([twist, -twist])
-    x = ready.behind_cg
-    heave, pitch, roll = stiff.heave, x * stiff.heave, stiff.mixed
+    stiff, against = roll + torsion * cos2, -torsion * cos2
     rows = [
-        [heave.sum(axis=0), pitch.sum(axis=0), roll[0], roll[1]],
-        [pitch.sum(axis=0), (x * pitch).sum(axis=0), x[0] * roll[0], x[1] * roll[1]],
-        [roll[0] - by_heave[0], x[0] * roll[0], stiff.roll[0] - by_roll[0] + torsion * cos2[0], -torsion * cos2[1]],
-        [roll[1] - by_heave[1], x[1] * roll[1], -torsion * cos2[0], stiff.roll[1] - by_roll[1] + torsion * cos2[1]],
+        [*heaves, mixed[0], mixed[1]],
+        [*pitches, pitch_roll[0], pitch_roll[1]],
+        [roll_heave[0], pitch_roll[0], stiff[0], against[1]],
+        [roll_heave[1], pitch_roll[1], against[0], stiff[1]],
     ]
-    return np.asarray(moment, dtype=float), np.asarray(height, dtype=float), rows
+    return moment + np.array([twist, -twist]), height, rows
 
 
-def _solve_body(
-    rows: list[list[FloatArray]], right: list[FloatArray], ready: Corner
-) -> tuple[tuple[FloatArray, FloatArray, FloatArray, FloatArray], FloatArray]:
+def _solve_body(rows: list[list[FloatArray]], right: FloatArray, ready: Corner) -> tuple[list[FloatArray], FloatArray]:
     """Step of heave, pitch and the two rolls, and the least pivot; both rolls are one where the chassis is rigid."""
+    heave, pitch, front, rear = (right[..., i, :] for i in range(4))
     if not ready.some_flexible:
-        three = [[row[0], row[1], row[2] + row[3]] for row in rows]
-        three = [three[0], three[1], [a + b for a, b in zip(three[2], three[3], strict=True)]]
-        (heave, pitch, roll), least = _eliminate(three, [right[0], right[1], right[2] + right[3]])
-        return (heave, pitch, roll, roll), least
+        found, least = _eliminate(rows, [heave, pitch, front + rear])
+        return [*found, found[2]], least
     if not ready.all_flexible:
-        one, stiff = np.ones_like(right[0]), ~ready.flexible
+        one, stiff = np.ones_like(front), ~ready.flexible
         both = [rows[2][k] + rows[3][k] for k in range(4)]
         tie = [0.0 * one, 0.0 * one, -one, one]
         rows = [
             rows[0], rows[1], [np.where(stiff, a, b) for a, b in zip(both, rows[2], strict=True)],
             [np.where(stiff, a, b) for a, b in zip(tie, rows[3], strict=True)],
         ]  # fmt: skip
-        right = [right[0], right[1], np.where(stiff, right[2] + right[3], right[2]), np.where(stiff, 0.0, right[3])]
-    (heave, pitch, front, rear), least = _eliminate(rows, right)
-    return (heave, pitch, front, rear), least
+        front, rear = np.where(stiff, front + rear, front), np.where(stiff, 0.0, rear)
+    return _eliminate(rows, [heave, pitch, front, rear])
 
 
 def _eliminate(rows: list[list[FloatArray]], right: list[FloatArray]) -> tuple[list[FloatArray], FloatArray]:
@@ -320,5 +325,7 @@ def _eliminate(rows: list[list[FloatArray]], right: list[FloatArray]) -> tuple[l
             for k in range(i + 1, n):
                 rest = rest - rows[i][k] * found[k]
             found[i] = rest / rows[i][i]
-        least = np.min(np.stack([rows[i][i] for i in range(n)]), axis=0)
-    return found, np.asarray(least, dtype=float)
+        least = rows[0][0]
+        for i in range(1, n):
+            least = np.minimum(least, rows[i][i])
+    return found, least

@@ -32,25 +32,31 @@ def lifts(cars: CarBatch, bars: BarBatch) -> Lifts:
 
     Source: docs/theory/car.md, "Events".
     """
-    ready = corner(cars, bars)
-    n = ready.mass.size
-    both = ready.chosen(np.tile(np.arange(n), 2))
-    none = np.zeros(2 * n)
-
-    def load(part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
-        del lateral
-        return load_left(part, pose, which // n)
-
-    found = reach(both, load, np.full(2 * n, GRAVITY), none, highest=FASTEST)
+    base = corner(cars, bars)
+    n = base.mass.size
+    both = base.chosen(np.tile(np.arange(n), 2))
+    inside = InsideLoad(both, np.repeat([False, True], n))
+    found = reach(both, inside, np.full(2 * n, GRAVITY), np.zeros(2 * n), highest=FASTEST)
     at = np.where(found.beyond, np.nan, found.acceleration)
-    return Lifts(frozen(np.moveaxis(at.reshape(2, n), 0, -1).reshape(*ready.shape, 2)))
+    return Lifts(frozen(np.moveaxis(at.reshape(2, n), 0, -1).reshape(*base.shape, 2)))
 
 
-def load_left(part: Corner, pose: Pose, axle: IntArray) -> FloatArray:
-    """Load (n,) of the left wheel of an axle, 0 front and 1 rear, less what counts as off the ground [N]; below zero it
+@dataclass(frozen=True, eq=False)
+class InsideLoad:
+    """Of members (k,): load of the left wheel of the axle in question, less what counts as off the ground; below zero it
     hangs in the air."""
-    left = part.seat[:, LEFT] + part.hanging - part.tyre * pose.wheels[:, LEFT]
-    return np.asarray(np.where(axle == 0, left[0], left[1]) - TOUCH * part.weight, dtype=float)
+
+    ready: Corner
+    on_rear: np.ndarray
+
+    def __call__(self, pose: Pose, lateral: FloatArray) -> FloatArray:
+        """(k,) [N]."""
+        del lateral
+        left = self.ready.standing[:, LEFT] - self.ready.tyre * pose.wheels[:, LEFT]
+        return np.asarray(np.where(self.on_rear, left[1], left[0]) - TOUCH * self.ready.weight, dtype=float)
+
+    def chosen(self, which: IntArray) -> InsideLoad:
+        return InsideLoad(self.ready.chosen(which), self.on_rear[which])
 
 
 def roll_gradient(cars: CarBatch, bars: BarBatch) -> FloatArray:

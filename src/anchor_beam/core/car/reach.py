@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Protocol
 
 import numpy as np
 
@@ -11,13 +11,21 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
 from anchor_beam.core.car.assembly import Corner, Pose, at_rest
 from anchor_beam.core.car.equilibrium import SETTLED, STEEPEST, linearise, newton
 
-Goal = Callable[[Corner, Pose, FloatArray, IntArray], FloatArray]
-"""Positive before the event, negative after it: (batch, pose, lateral acceleration (n,), which members (n,)) -> (n,)."""
+
+class Goal(Protocol):
+    """What tells a batch whether its event has come: positive before it, negative after it."""
+
+    def __call__(self, pose: Pose, lateral: FloatArray) -> FloatArray:
+        """(n,) at a pose and lateral acceleration (n,) [m/s^2]."""
+
+    def chosen(self, which: IntArray) -> Goal:
+        """Of the members with these numbers, rising."""
+
 
 SLOWEST = 0.02 * GRAVITY
 EXACT = 1e-5 * GRAVITY  # of the last step; the error left is of the order of its square
 ALMOST = 1e-6  # of the weight, left over before the last step; after it, of the order of its square as well
-LONGEST = 0.3 * GRAVITY  # that one step may go
+LONGEST, SHORT = 0.3 * GRAVITY, 0.01 * GRAVITY  # that one step may go, and after which the slope of the goal is kept
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
 LEANING = 0.2  # of the tangent of roll; a leaning car is looked at twice
 NEARLY = 0.999  # of the acceleration, where the car of that balance still stands if it stands at all
@@ -45,22 +53,20 @@ def reach(ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray
     settled states moving the bracket.
     Source: docs/theory/car.md, "Events"; Dowell and Jarratt, BIT 11 (1971), for the bracket.
     """
-    which = np.arange(guess.size)
-    tips, beyond = np.zeros(guess.size, dtype=bool), np.zeros(guess.size, dtype=bool)
-    pose, lateral, done = _together(ready, goal, at_rest(guess.size), guess, longitudinal, which, QUICK)
-    found = Reached(lateral, pose, tips, beyond)
+    none = np.zeros(guess.size, dtype=bool)
+    pose, lateral, done = _together(ready, goal, at_rest(guess.size), guess, longitudinal, QUICK)
+    found = Reached(lateral, pose, none, none)
     for steps in (STEPS, 0):  # few need more steps, fewer still the bracket: only those go on
         done &= (lateral > -EXACT) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))
         if done.all():
             return found
         rest = np.flatnonzero(~done)
-        part, along = ready.chosen(~done), longitudinal[rest]
+        part, sought, along = ready.chosen(rest), goal.chosen(rest), longitudinal[rest]
         if steps:
-            further, at, done[rest] = _together(part, goal, at_rest(rest.size), guess[rest], along, rest, steps)
-            no = np.zeros(rest.size, dtype=bool)
-            found = _merged(found, Reached(at, further, no, no), rest)
+            further, at, done[rest] = _together(part, sought, at_rest(rest.size), guess[rest], along, steps)
+            found = _merged(found, Reached(at, further, none[rest], none[rest]), rest)
         else:
-            found = _merged(found, _bracket(part, goal, along, rest, highest), rest)
+            found = _merged(found, _bracket(part, sought, along, highest), rest)
         pose, lateral = found.pose, found.acceleration
     return found
 
@@ -73,26 +79,28 @@ def _merged(old: Reached, new: Reached, at: IntArray) -> Reached:
         out[..., at] = other
         return out
 
-    pose = Pose(*(put(getattr(old.pose, name), getattr(new.pose, name)) for name in vars(old.pose)))
     return Reached(
-        put(old.acceleration, new.acceleration), pose, put(old.tips, new.tips), put(old.beyond, new.beyond)
-    )
+        put(old.acceleration, new.acceleration), Pose(put(old.pose.unknowns, new.pose.unknowns)), put(old.tips, new.tips),
+        put(old.beyond, new.beyond),
+    )  # fmt: skip
 
 
 def _together(
-    ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitudinal: FloatArray, which: IntArray, steps: int
+    ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitudinal: FloatArray, steps: int
 ) -> tuple[Pose, FloatArray, np.ndarray]:
     """Newton on pose and acceleration; the last answer says who got there."""
     lateral = guess.astype(float)
-    done = np.zeros(guess.size, dtype=bool)
+    done, slope = np.zeros(guess.size, dtype=bool), lateral
+    change = np.full(guess.size, np.inf)
     with np.errstate(all="ignore"):  # whoever runs away here is bracketed afterwards
         for _ in range(steps):
             system = linearise(ready, pose, lateral, longitudinal)
             move, along = system.both()
             settled = move.limited().from_(pose)
-            here = goal(ready, settled, lateral, which)
-            there = goal(ready, along.times(np.full_like(lateral, NUDGE)).from_(settled), lateral + NUDGE, which)
-            change = np.clip(here * NUDGE / (here - there), -LONGEST, LONGEST)
+            here = goal(settled, lateral)
+            if not np.abs(change).max() < SHORT:  # else the goal is as steep as it was
+                slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
+            change = np.clip(-here / slope, -LONGEST, LONGEST)
             done = (system.residual < ALMOST) & (np.abs(change) < EXACT) & move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(done | ~np.isfinite(lateral))):
@@ -116,24 +124,24 @@ def _standing(
     return sound
 
 
-def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, which: IntArray, highest: float) -> Reached:
+def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float) -> Reached:
     """False position between slow and fast; an unsettled state counts as after the event and is met by halving."""
-    size = which.size
+    size = longitudinal.size
     low, high = np.full(size, SLOWEST), np.full(size, highest)
-    pose, at_low, settled = _state(ready, goal, at_rest(size), low, longitudinal, which)
-    _, at_high, known = _state(ready, goal, pose, high, longitudinal, which)
+    pose, at_low, settled = _state(ready, goal, at_rest(size), low, longitudinal)
+    _, at_high, known = _state(ready, goal, pose, high, longitudinal)
     dead, beyond = ~(settled & (at_low > 0.0)), known & (at_high > 0.0)
     rises = np.zeros(size)
     for _ in range(HALVINGS):
         with np.errstate(all="ignore"):
             guess = np.where(known, (low * at_high - high * at_low) / (at_high - at_low), 0.5 * (low + high))
         guess = np.where((guess > low) & (guess < high), guess, 0.5 * (low + high))
-        tried, value, settled = _state(ready, goal, pose, guess, longitudinal, which)
+        tried, value, settled = _state(ready, goal, pose, guess, longitudinal)
         above = settled & (value > 0.0)
         at_high = np.where(above, np.where(rises > 0.0, 0.5 * at_high, at_high), value)
         at_low = np.where(above, value, np.where(rises < 0.0, 0.5 * at_low, at_low))
         known = np.where(above, known, settled)
-        pose = Pose(*(np.where(above, getattr(tried, name), getattr(pose, name)) for name in vars(pose)))
+        pose = Pose(np.where(above, tried.unknowns, pose.unknowns))
         low, high = np.where(above, guess, low), np.where(above, high, guess)
         rises = np.where(above, 1.0, -1.0)
         if bool(np.all(dead | beyond | (high - low < EXACT) | (settled & (np.abs(value) < 1e-7 * ready.weight)))):
@@ -143,9 +151,9 @@ def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, which: IntArra
 
 
 def _state(
-    ready: Corner, goal: Goal, start: Pose, lateral: FloatArray, longitudinal: FloatArray, which: IntArray
+    ready: Corner, goal: Goal, start: Pose, lateral: FloatArray, longitudinal: FloatArray
 ) -> tuple[Pose, FloatArray, np.ndarray]:
     pose, left_over = newton(ready, start, lateral, longitudinal, steps=BRACKET_STEPS)
     settled = left_over < SETTLED
     with np.errstate(all="ignore"):
-        return pose, np.where(settled, goal(ready, pose, lateral, which), -1.0), settled
+        return pose, np.where(settled, goal(pose, lateral), -1.0), settled

@@ -62,7 +62,7 @@ def _mixed(car: CarBatch, loads_of: BarBatch, cambers_of: BarBatch, grip: GripBa
     which = np.zeros(2, dtype=int)  # one member for each axle
     carrying, leaning = (corner(car, bar).chosen(which) for bar in (loads_of, cambers_of))
     none = np.zeros(2)
-    held = contact(grip, corner(car, loads_of), none[:1], none[:1] > 0.0, (1,)).chosen(which)
+    held = contact(grip, carrying, none, none > 0.0, (1,), which)
     poses = [at_rest(2), at_rest(2)]
 
     def spare(lateral: np.ndarray) -> np.ndarray:
@@ -71,7 +71,7 @@ def _mixed(car: CarBatch, loads_of: BarBatch, cambers_of: BarBatch, grip: GripBa
             if not (left_over < SETTLED).all():
                 return np.full(2, np.nan)
         camber, rolled = cambers(leaning, poses[1], wheel_loads(leaning, poses[1]), held)
-        at = wheels_of(carrying, wheel_loads(carrying, poses[0]), camber, rolled, held)
+        at = wheels_of(wheel_loads(carrying, poses[0]), camber, rolled, held)
         return np.diagonal(capacity(at, held) - demand(carrying, at, lateral)).copy()
 
     last, now = start, start * 1.002

@@ -45,10 +45,9 @@ def handling(
     shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], grips.shape_of_batch)
     base = corner(cars, bars, shape)
     n, steps = base.mass.size, len(lateral)
-    none = np.zeros(n)
     member, side = np.repeat(np.arange(n), steps), np.tile(np.asarray(lateral, dtype=float), n)
     ready, along = base.chosen(member), np.full(n * steps, longitudinal)
-    grip = contact(grips, base, none + longitudinal, np.full(n, longitudinal > 0.0), shape).chosen(member)
+    grip = contact(grips, ready, along, along > 0.0, shape, member)
     pose, left_over = settle_from(ready, at_rest(n * steps), side, along)
     at = wheels(ready, pose, grip)
     settled = left_over < SETTLED

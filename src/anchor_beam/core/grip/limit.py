@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -13,7 +13,7 @@ from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import Reached, reach
 from anchor_beam.core.grip.model import FOUR, PHASES, GripBatch, Phase
-from anchor_beam.core.grip.wheels import Contact, capacity, contact, demand, wheels
+from anchor_beam.core.grip.wheels import Contact, capacity, carried, contact, demand, wheels
 
 FASTEST = 2.5 * GRAVITY
 
@@ -44,65 +44,70 @@ def limits(cars: CarBatch, bars: BarBatch, grips: GripBatch, phases: Sequence[Ph
     """
     shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], grips.shape_of_batch)
     base = corner(cars, bars, shape)
-    plan = plan_limits(base, grips, shape, phases)
-    found = reach(base.chosen(plan.member), plan.spare, plan.guess, plan.grip.longitudinal, highest=FASTEST)
-    return plan.report(base.chosen(plan.member), found)
+    plan = plan_limits(base, grips, phases)
+    return plan.report(reach(base.chosen(plan.member), plan.goal, plan.guess, plan.longitudinal, highest=FASTEST))
+
+
+@dataclass(frozen=True, eq=False)
+class Spare:
+    """Of members (k,): what the axle in question can hold beyond its demand. Bars do not enter but through the pose."""
+
+    ready: Corner
+    grip: Contact
+    on_rear: np.ndarray
+
+    def __call__(self, pose: Pose, lateral: FloatArray) -> FloatArray:
+        """(k,) [N]."""
+        at = wheels(self.ready, pose, self.grip)
+        left = capacity(at, self.grip) - demand(self.ready, at, lateral)
+        return np.where(self.on_rear, left[1], left[0])
+
+    def chosen(self, which: IntArray) -> Spare:
+        return Spare(self.ready.chosen(which), self.grip.chosen(which), self.on_rear[which])
 
 
 @dataclass(frozen=True, eq=False)
 class Plan:
     """The limits of a batch as members of one search: member (k,) says which car each is; axles slowest, then phases."""
 
-    shape: tuple[int, ...]
     phases: tuple[Phase, ...]
+    shape: tuple[int, ...]
     member: IntArray
-    on_rear: np.ndarray
-    grip: Contact
+    longitudinal: FloatArray
+    goal: Spare
     guess: FloatArray
 
-    def spare(self, part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
-        """What the axle in question can hold beyond its demand [N]."""
-        mine = self.grip if which.size == self.on_rear.size else self.grip.chosen(which)
-        at = wheels(part, pose, mine)
-        left = capacity(at, mine) - demand(part, at, lateral)
-        return np.asarray(np.where(self.on_rear[which], left[1], left[0]), dtype=float)
-
-    def report(self, ready: Corner, found: Reached) -> Limits:
+    def report(self, found: Reached) -> Limits:
         """The limits, in the shape in which they were asked."""
-        at = wheels(ready, found.pose, self.grip)
+        at = wheels(self.goal.ready, found.pose, self.goal.grip)
         p = len(self.phases)
 
         def shaped(value: np.ndarray) -> np.ndarray:
             return value.reshape(2, p, -1).transpose(2, 1, 0).reshape(*self.shape, p, 2)
 
-        where, carried = shaped(found.acceleration), shaped(at.carried)
+        where, along = shaped(found.acceleration), shaped(carried(self.goal.ready, at))
         lower = where[..., 0] <= where[..., 1]
         return Limits(
             self.phases, frozen(where), frozen(balance_margin(where)), shaped(found.tips),
-            frozen(np.where(lower, carried[..., 0], carried[..., 1])), shaped(np.asarray((at.load <= 0.0).any(axis=(0, 1)))),
+            frozen(np.where(lower, along[..., 0], along[..., 1])), shaped(np.asarray((at.load <= 0.0).any(axis=(0, 1)))),
         )  # fmt: skip
 
 
-def plan_limits(base: Corner, grips: GripBatch, shape: tuple[int, ...], phases: Sequence[Phase]) -> Plan:
-    """Lay out every phase and axle of a batch `base` of the shape `shape`."""
+def plan_limits(base: Corner, grips: GripBatch, phases: Sequence[Phase]) -> Plan:
+    """Lay out every phase and axle of a batch `base`."""
     n, p = base.mass.size, len(phases)
     loads = [PHASES[phase] for phase in phases]
-    road = np.broadcast_to(grips.surface_grip, shape).reshape(n)
+    road = np.broadcast_to(grips.surface_grip, base.shape).reshape(n)
     along = np.concatenate([load.longitudinal * (road if load.scaled else np.ones(n)) for load in loads])
     engine = np.repeat([load.by_engine for load in loads], n)
-    front = np.where(engine, _flat(grips.drive_front, shape, p), _flat(grips.brake_front, shape, p))
-    still = contact(grips, base, np.zeros(n), np.zeros(n, dtype=bool), shape)
-    member = np.tile(np.arange(n), 2 * p)
-    grip = replace(
-        still.chosen(member), longitudinal=np.tile(along, 2), share=np.tile(np.stack([front, 1.0 - front]), 2)
-    )
+    member, longitudinal = np.tile(np.arange(n), 2 * p), np.tile(along, 2)
+    ready = base.chosen(member)
+    grip = contact(grips, ready, longitudinal, np.tile(engine, 2), base.shape, member)
     on_rear = np.arange(2 * n * p) >= n * p
     guess = 0.85 * GRAVITY * np.where(on_rear, grip.tyre.mu0[1, 0], grip.tyre.mu0[0, 0])
-    return Plan(shape, tuple(phases), member, on_rear, grip, np.minimum(guess, 1.5 * GRAVITY))
-
-
-def _flat(value: FloatArray, shape: tuple[int, ...], times: int) -> FloatArray:
-    return np.tile(np.broadcast_to(value, shape).reshape(-1), times)
+    return Plan(
+        tuple(phases), base.shape, member, longitudinal, Spare(ready, grip, on_rear), np.minimum(guess, 1.5 * GRAVITY)
+    )  # fmt: skip
 
 
 def balance_margin(acceleration: FloatArray) -> FloatArray:

@@ -3,19 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
-from anchor_beam.core.car.assembly import Corner, Pose, corner
-from anchor_beam.core.car.bars import BarBatch
+from anchor_beam.core.car.assembly import Corner, Pose, corner, laid_out
+from anchor_beam.core.car.bars import BarBatch, bars
+from anchor_beam.core.car.batches import part_of
+from anchor_beam.core.car.bars import DISCONNECTED
 from anchor_beam.core.car.corner import CornerState, report
 from anchor_beam.core.car.equilibrium import linearise
-from anchor_beam.core.car.lift import load_left
+from anchor_beam.core.car.lift import InsideLoad
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import Reached, reach
-from anchor_beam.core.grip.limit import FASTEST, Limits, plan_limits
+from anchor_beam.core.grip.limit import FASTEST, Limits, Plan, Spare, plan_limits
 from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 
 
@@ -23,13 +25,115 @@ from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 class Survey:
     """Of cars (n,) in a left turn. limits: of every phase. lifts: (n, 2) of the inside wheels [m/s^2], NaN where they stay
     down up to 2.5 g. roll_gradient: (n,) at rest [rad/(m/s^2)], NaN where the car does not stand. rest, at: settled states
-    standing and at the acceleration that was asked for."""
+    standing and at the acceleration that was asked for. found: where the search ended, for the next one to begin at."""
 
     limits: Limits
     lifts: FloatArray
     roll_gradient: FloatArray
     rest: CornerState
     at: CornerState
+    found: Reached
+
+
+@dataclass(frozen=True, eq=False)
+class _Asked:
+    """Goal of members (k,) that are wanted at a given acceleration: what is missing of it, as a force [N]."""
+
+    wanted: FloatArray
+    mass: FloatArray
+
+    def __call__(self, pose: Pose, lateral: FloatArray) -> FloatArray:
+        del pose
+        return (self.wanted - lateral) * self.mass
+
+    def chosen(self, which: IntArray) -> _Asked:
+        return _Asked(self.wanted[which], self.mass[which])
+
+
+@dataclass(frozen=True, eq=False)
+class _Goals:
+    """Limits, lifts and states after each other, as one goal; at: where the second and the third begin."""
+
+    limits: Spare
+    lifts: InsideLoad
+    asked: _Asked
+    at: tuple[int, int]
+
+    def __call__(self, pose: Pose, lateral: FloatArray) -> FloatArray:
+        first, last = self.at
+        value = np.empty_like(lateral)
+        for goal, part in (
+            (self.limits, slice(0, first)), (self.lifts, slice(first, last)), (self.asked, slice(last, None)),
+        ):  # fmt: skip
+            value[part] = goal(pose.chosen(part), lateral[part])
+        return value
+
+    def chosen(self, which: IntArray) -> _Goals:
+        first, last = np.searchsorted(which, self.at)
+        return _Goals(
+            self.limits.chosen(which[:first]), self.lifts.chosen(which[first:last] - self.at[0]),
+            self.asked.chosen(which[last:] - self.at[1]), (int(first), int(last)),
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class Course:
+    """Cars with their grip, laid out for every question of a survey, whatever bars they get; made by `course`.
+
+    base: (n,) cars. both: (2n,) the same at the acceleration asked for, then standing. member: (k,) car of each question.
+    """
+
+    base: Corner
+    both: Corner
+    ready: Corner
+    member: IntArray
+    plan: Plan
+    goals: _Goals
+    guess: FloatArray
+    longitudinal: FloatArray
+
+    def survey(self, bars: BarBatch) -> Survey:
+        """Of every car with these bars (n,) or (1,)."""
+        n = self.base.mass.size
+        laid = laid_out(bars, self.base.shape)
+        ready = replace(self.ready, bars=laid.chosen(self.member))
+        found = reach(ready, self.goals, self.guess, self.longitudinal, highest=FASTEST)
+        first, last = self.goals.at
+        lifts = np.where(found.beyond, np.nan, found.acceleration)[first:last].reshape(2, n)
+        settled = _part(found, slice(last, None))
+        both = replace(self.both, bars=laid.chosen(self.member[last:]))
+        with np.errstate(all="ignore"):  # a car that does not stand there has no number, and is said to be lost
+            system = linearise(both, settled.pose, settled.acceleration, self.longitudinal[last:])
+            roll = system.roll_slope(settled.pose)
+        missed = np.abs(settled.acceleration - self.goals.asked.wanted)
+        lost = np.where(missed < 1e-4, system.residual, np.inf)
+        states, rest = report(both, settled.pose, lost), slice(n, None)
+        return Survey(
+            self.plan.report(_part(found, slice(0, first))), frozen(lifts.T),
+            frozen(np.where(np.isfinite(lost), roll, np.nan)[rest]), part_of(states, rest), part_of(states, slice(0, n)),
+            found,
+        )  # fmt: skip
+
+
+def course(
+    cars: CarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FOUR, *, size: int | None = None
+) -> Course:
+    """Lay out cars and grips (n,), or (1,) for `size` different bars, to be surveyed at a lateral acceleration [m/s^2]."""
+    base = corner(cars, bars([(DISCONNECTED, DISCONNECTED)]), cars.shape if size is None else (size,))
+    n = base.mass.size
+    plan = plan_limits(base, grips, phases)
+    twice = np.tile(np.arange(n), 2)
+    both, asked = base.chosen(twice), np.repeat([at, 0.0], n)
+    member = np.concatenate([plan.member, twice, twice])
+    goals = _Goals(
+        plan.goal, InsideLoad(both, np.repeat([False, True], n)), _Asked(asked, both.mass),
+        (plan.member.size, plan.member.size + 2 * n),
+    )  # fmt: skip
+    return Course(
+        base, both, base.chosen(member), member, plan, goals,
+        guess=np.concatenate([plan.guess, np.full(2 * n, 1.1 * GRAVITY), asked]),
+        longitudinal=np.concatenate([plan.longitudinal, np.zeros(4 * n)]),
+    )  # fmt: skip
 
 
 def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FOUR) -> Survey:
@@ -38,46 +142,8 @@ def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: 
     The same figures as `limits`, `lifts`, `roll_gradient` and `settle`, which a test compares; one search for all of them
     costs a fifth.
     """
-    shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], grips.shape_of_batch)
-    base = corner(cars, bars, shape)
-    n = base.mass.size
-    plan = plan_limits(base, grips, shape, phases)
-    first_lift, first_at = plan.member.size, plan.member.size + 2 * n
-    member = np.concatenate([plan.member, np.tile(np.arange(n), 4)])
-    asked = np.repeat([at, 0.0], n)  # the acceleration in question, and standing
-    everyone = np.arange(member.size)
-
-    def goal(part: Corner, pose: Pose, lateral: FloatArray, which: IntArray) -> FloatArray:
-        wanted = asked[np.maximum(which - first_at, 0)]
-        loads = load_left(part, pose, (which - first_lift) // n)
-        value = np.where(which < first_at, loads, (wanted - lateral) * part.mass)
-        whole = which.size == member.size
-        limited = everyone[:first_lift] if whole else np.flatnonzero(which < first_lift)
-        if limited.size:
-            mine = Pose(*(getattr(pose, name)[..., limited] for name in vars(pose)))
-            value[limited] = plan.spare(
-                at_limits if whole else part.chosen(limited), mine, lateral[limited], which[limited]
-            )
-        return value
-
-    guess = np.concatenate([plan.guess, np.full(2 * n, 1.1 * GRAVITY), asked])
-    along = np.concatenate([plan.grip.longitudinal, np.zeros(4 * n)])
-    at_limits, ready = base.chosen(plan.member), base.chosen(member)
-    found = reach(ready, goal, guess, along, highest=FASTEST)
-    limits = plan.report(at_limits, _part(found, slice(0, first_lift)))
-    lifts = np.where(found.beyond, np.nan, found.acceleration)[first_lift:first_at].reshape(2, n)
-    settled = _part(found, slice(first_at, None))
-    with np.errstate(all="ignore"):  # a car that does not stand there has no number, and is said to be lost
-        system = linearise(ready.chosen(everyone[first_at:]), settled.pose, settled.acceleration, along[first_at:])
-        roll = system.roll_slope(settled.pose)
-    lost = np.where(np.abs(settled.acceleration - asked) < 1e-4, system.residual, np.inf)
-    there, rest = slice(0, n), slice(n, 2 * n)
-    return Survey(
-        limits, frozen(lifts.T), frozen(np.where(np.isfinite(lost), roll, np.nan)[rest]),
-        report(base, _part(settled, rest).pose, lost[rest]), report(base, _part(settled, there).pose, lost[there]),
-    )  # fmt: skip
+    return course(cars, grips, at, phases, size=max(cars.shape[0], bars.K_theta.shape[0])).survey(bars)
 
 
 def _part(found: Reached, which: slice) -> Reached:
-    pose = Pose(*(getattr(found.pose, name)[..., which] for name in vars(found.pose)))
-    return Reached(found.acceleration[which], pose, found.tips[which], found.beyond[which])
+    return Reached(found.acceleration[which], found.pose.chosen(which), found.tips[which], found.beyond[which])
