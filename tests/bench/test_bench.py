@@ -135,11 +135,11 @@ def test_a_link_at_its_drop_in_length_leaves_the_bar_free_and_the_other_link_alo
 
 def test_turns_of_the_adjuster_follow_the_threads(bench: Bench) -> None:
     left = bench.shown.now.rear.sides[0]
-    assert left.turns == pytest.approx(-left.off_level / (2 * 0.00125))
+    assert bench.shown.now.rear.turns(-left.off_level) == pytest.approx(-left.off_level / (2 * 0.00125))
     bench.do(edits.Choose("car.rear.adjuster", "one threaded end"))
-    assert bench.shown.now.rear.sides[0].turns == pytest.approx(-left.off_level / 0.00125)
+    assert bench.shown.now.rear.turns(-left.off_level) == pytest.approx(-left.off_level / 0.00125)
     bench.do(edits.Choose("car.rear.adjuster", "fixed length"))
-    assert bench.shown.now.rear.sides[0].turns is None
+    assert bench.shown.now.rear.turns(-left.off_level) is None
 
 
 def test_a_link_that_does_not_reach_is_a_state_not_a_crash(bench: Bench) -> None:

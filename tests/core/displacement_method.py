@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from anchor_beam.core.bar.mesh import Mesh, mesh
+from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 
 
@@ -39,9 +39,9 @@ def twist_stiffness(bar: Bar) -> np.ndarray:
 def _assemble(grid: Mesh, bar: Bar) -> np.ndarray:
     size = 6 * len(grid.nodes)
     stiffness = np.zeros((size, size))
-    for e, (L, frame, constants) in enumerate(zip(grid.lengths, grid.frames, grid.constants, strict=True)):
+    for e, (L, frame, section) in enumerate(zip(grid.lengths, grid.frames, constants(bar, grid), strict=True)):
         turn = np.kron(np.eye(4), frame)
-        local = _element(L, constants, bar.material.E, bar.material.G)
+        local = _element(L, section, bar.material.E, bar.material.G)
         stiffness[6 * e : 6 * e + 12, 6 * e : 6 * e + 12] += turn.T @ local @ turn
     for node in grid.pivots:
         if bar.bushings.radial is not None:

@@ -44,7 +44,7 @@ def moved(at: Chain, travel: float) -> Chain:
 @settings(max_examples=60, deadline=None)
 @given(pickups, st.sampled_from(list(Side)), st.floats(-0.008, 0.008))
 def test_the_chain_closes_and_the_motion_ratio_is_its_slope(pickup: PickUp, side: Side, off: float) -> None:
-    at = chain(solve(BAR.bar()), side, pickup)
+    at = chain(solve(BAR.bar()).mesh, side, pickup)
     length = float(level_length(at)[0]) + off
     found = position(at, length)
     gap = np.linalg.norm(found.pickup - found.hole, axis=1) - length
@@ -60,7 +60,7 @@ def test_the_chain_closes_and_the_motion_ratio_is_its_slope(pickup: PickUp, side
 @settings(max_examples=40, deadline=None)
 @given(pickups, st.sampled_from(list(Side)))
 def test_the_level_length_levels_and_the_square_length_squares(pickup: PickUp, side: Side) -> None:
-    at = chain(solve(BAR.bar()), side, pickup)
+    at = chain(solve(BAR.bar()).mesh, side, pickup)
     for i in range(3):
         hole = one_hole(at, i)
         level = position(hole, float(level_length(hole)[0]))
@@ -71,7 +71,7 @@ def test_the_level_length_levels_and_the_square_length_squares(pickup: PickUp, s
 
 
 def test_a_longer_link_moves_the_arm_by_one_over_its_lever() -> None:
-    at = one_hole(chain(solve(BAR.bar()), Side.LEFT, PICKUP), 0)
+    at = one_hole(chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP), 0)
     length = float(level_length(at)[0])
     now = position(at, length)
     turned = position(at, length + 1e-6).theta[0] - now.theta[0]
@@ -82,7 +82,7 @@ def test_a_plain_arm_by_hand() -> None:
     """Arm 250 level, pick-up straight above its hole: the link length is the height, m = ratio / arm."""
     flat = replace(BAR, splay=0.0, drop=0.0, holes=(0.012,))
     straight_up = PickUp(ahead=0.25, height=0.09, from_centre=0.465, ratio=0.6, arms_forward=True)
-    at = chain(solve(flat.bar()), Side.RIGHT, straight_up)
+    at = chain(solve(flat.bar()).mesh, Side.RIGHT, straight_up)
     assert level_length(at)[0] == pytest.approx(0.09)
     assert position(at, 0.09).motion_ratio[0] == pytest.approx(0.6 / 0.25)
     assert position(at, 0.09).lever[0] == pytest.approx(0.25)
@@ -90,22 +90,22 @@ def test_a_plain_arm_by_hand() -> None:
 
 def test_left_and_right_mirror_exactly() -> None:
     bar = solve(BAR.bar())
-    left, right = (position(chain(bar, side, PICKUP), 0.09) for side in Side)
+    left, right = (position(chain(bar.mesh, side, PICKUP), 0.09) for side in Side)
     assert left.theta == pytest.approx(right.theta, abs=1e-12)
     assert left.motion_ratio == pytest.approx(right.motion_ratio, rel=1e-12)
 
 
 def test_a_pick_up_below_gives_the_other_branch_but_the_same_stiffness() -> None:
     flat = replace(BAR, drop=0.0)
-    above = chain(solve(flat.bar()), Side.LEFT, PICKUP)
-    below = chain(solve(flat.bar()), Side.LEFT, replace(PICKUP, height=-0.09))
+    above = chain(solve(flat.bar()).mesh, Side.LEFT, PICKUP)
+    below = chain(solve(flat.bar()).mesh, Side.LEFT, replace(PICKUP, height=-0.09))
     length = float(level_length(above)[0])
     assert position(above, length).lever[0] > 0.0 > position(below, length).lever[0]
     assert position(below, length).motion_ratio == pytest.approx(position(above, length).motion_ratio)
 
 
 def test_a_link_that_does_not_reach_says_which_lengths_would() -> None:
-    at = one_hole(chain(solve(BAR.bar()), Side.LEFT, PICKUP), 0)
+    at = one_hole(chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP), 0)
     where = position(at, 0.9)
     assert np.isnan(where.theta[0])
     with pytest.raises(NoSolution, match="does not reach") as caught:
@@ -117,7 +117,7 @@ def test_a_link_that_does_not_reach_says_which_lengths_would() -> None:
 
 def test_square_does_not_exist_when_the_pick_up_is_nearer_than_the_hole() -> None:
     close = PickUp(ahead=0.1, height=0.05, from_centre=0.48, ratio=0.6, arms_forward=True)
-    assert np.isnan(square_length(chain(solve(BAR.bar()), Side.LEFT, close))[0])
+    assert np.isnan(square_length(chain(solve(BAR.bar()).mesh, Side.LEFT, close))[0])
 
 
 def test_a_pick_up_that_moves_backwards_is_refused() -> None:

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, BarBatch, WheelBar, bars
 from anchor_beam.core.car.batches import joined, part_of
@@ -16,6 +17,7 @@ from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.linear import LinearResponse, respond
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
+from anchor_beam.core.car.reach import Reached
 from anchor_beam.core.grip.limit import Limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
 from anchor_beam.core.grip.survey import Course, course
@@ -29,10 +31,10 @@ from anchor_beam.core.linkage.arm import (
     square_length,
 )
 from anchor_beam.core.linkage.mounts import OnStrut
-from anchor_beam.core.linkage.tape import chain, one_hole
+from anchor_beam.core.linkage.tape import PickUp, chain, one_hole
 from anchor_beam.core.linkage.travel import Travel, travel
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import bar_input, car_input, grip_input, pickup, turns
+from anchor_beam.documents.physics import bar_input, car_input, grip_input, length_per_turn, pickup
 from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
 
@@ -46,8 +48,7 @@ TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that
 class SideResult:
     """One side's arm and link at ride height. Lengths in m, angles in rad.
 
-    turns: of the adjuster from the fitted link to the level one, None for a link of fixed length. travel: arm and link
-    through the wheel's travel, None where the chain does not last that far.
+    travel: arm and link through the wheel's travel, None where the chain does not last that far.
     """
 
     chain: Chain
@@ -56,7 +57,6 @@ class SideResult:
     fitted: float
     level: float
     square: float
-    turns: float | None
 
     @property
     def motion_ratio(self) -> float:
@@ -84,7 +84,8 @@ class EndResult:
     """One axle's bar and links. Stiffness figures are those of the bar as connected.
 
     motion_ratios: (2, n) turn of the arm per wheel travel if the fitted link hung in that hole [rad/m], NaN where it
-    does not reach. problem: why there are no links, if so.
+    does not reach. problem: why there are no links, if so. per_turn: what one turn of the adjuster adds to a link [m],
+    None for links of fixed length.
     """
 
     end: EndSetting
@@ -94,6 +95,11 @@ class EndResult:
     K_theta: float
     problem: AnchorBeamError | None
     track: float
+    per_turn: float | None
+
+    def turns(self, change: float) -> float | None:
+        """Turns of the adjuster for a change of link length [m]; None for links of fixed length."""
+        return None if self.per_turn is None else change / self.per_turn
 
     @property
     def wheel_bar(self) -> WheelBar:
@@ -283,48 +289,38 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
         bar = solve(bar_input(end.bar))
     except AnchorBeamError as problem:
         raise problem.within(f"bench.{name}.bar") from problem
-    chains = [chain(bar, side, pickup(axle, side)) for side in Side]
-    holes = [position(at, end.link(side).value) for side, at in zip(Side, chains, strict=True)]
-    ratios = np.stack([found.motion_ratio for found in holes])
-    K_theta = float(bar.K_theta[end.hole_left, end.hole_right])
+    ways = [(bar.mesh, side, pickup(axle, side), end.link(side).value) for side in Side]
+    ratios = np.array([_hung(*way)[1].motion_ratio for way in ways])
+    K_theta, per_turn = float(bar.K_theta[end.hole_left, end.hole_right]), length_per_turn(axle)
     try:
-        left, right = (_side(axle, end, side, chains[side.position], holes[side.position], name) for side in Side)
+        left, right = (_side(*way, end.hole(way[1]), f"bench.{name}.link_{way[1]}") for way in ways)
     except NoSolution as problem:
-        return EndResult(end, bar, None, ratios, K_theta, problem, axle.track.value)
-    return EndResult(end, bar, (left, right), ratios, K_theta, None, axle.track.value)
-
-
-def _side(axle: AxleRecord, end: EndSetting, side: Side, holes: Chain, found: ArmPosition, name: Axle) -> SideResult:
-    at, where = one_hole(holes, end.hole(side)), found.of_hole(end.hole(side))
-    fitted = end.link(side).value
-    require_assembled(where, f"bench.{name}.link_{side}", at, fitted)
-    level = float(level_length(at)[0])
-    return SideResult(
-        at,
-        where,
-        _through_travel(at, fitted),
-        fitted,
-        level,
-        float(square_length(at)[0]),
-        turns(axle, level - fitted),
-    )
-
-
-def _through_travel(at: Chain, fitted: float) -> Travel | None:
-    hole, axis, pickup = (tuple(row.tolist()) for row in (at.radius[0], at.axis, at.pickup[0]))
-    return _moved(hole, axis, pickup, float(at.pickup_travel[2]), fitted)
+        return EndResult(end, bar, None, ratios, K_theta, problem, axle.track.value, per_turn)
+    return EndResult(end, bar, (left, right), ratios, K_theta, None, axle.track.value, per_turn)
 
 
 @lru_cache(maxsize=64)
-def _moved(
-    hole: tuple[float, ...], axis: tuple[float, ...], pickup: tuple[float, ...], ratio: float, fitted: float
-) -> Travel | None:
-    """A thicker bar turns through the same angles: kept while its section is dragged."""
-    x, y, z = pickup
-    mount = OnStrut((x, y, z), ratio=ratio)
+def _hung(bar: Mesh, side: Side, at: PickUp, length: float) -> tuple[Chain, ArmPosition]:
+    """One side with its link in each of its holes; as a mesh does, it stays the same while a section is tried."""
+    holes = chain(bar, side, at)
+    return holes, position(holes, length)
+
+
+@lru_cache(maxsize=64)
+def _side(bar: Mesh, side: Side, pick: PickUp, fitted: float, hole: int, place: str) -> SideResult:
+    holes, found = _hung(bar, side, pick, fitted)
+    at, where = one_hole(holes, hole), found.of_hole(hole)
+    require_assembled(where, place, at, fitted)
+    level, square = float(level_length(at)[0]), float(square_length(at)[0])
+    return SideResult(at, where, _through_travel(at, pick, fitted), fitted, level, square)
+
+
+def _through_travel(at: Chain, pick: PickUp, fitted: float) -> Travel | None:
+    x, y, z = at.pickup[0].tolist()
+    mount = OnStrut((x, y, z), ratio=pick.ratio)
     try:
         return travel(
-            hole=np.array(hole), foot=np.zeros(3), axis=np.array(axis), mount=mount, length=fitted, z=TRAVEL, place=""
+            hole=at.radius[0], foot=np.zeros(3), axis=at.axis, mount=mount, length=fitted, z=TRAVEL, place=""
         )
     except NoSolution:
         return None
@@ -357,14 +353,18 @@ def results(car: CarRecord, setting: Setting) -> Results:
     return Results(car, setting, physics, front, rear, response, corner, None)
 
 
-@dataclass(frozen=True, eq=False)
+@dataclass(eq=False)
 class Turns:
-    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both."""
+    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both.
+
+    near: where the latest survey ended, for the next one to begin at; a bench moves in small steps.
+    """
 
     one: CarBatch
     both: CarBatch
     grip: GripBatch
     course: Course
+    near: Reached | None = None
 
 
 @lru_cache(maxsize=64)
@@ -381,7 +381,8 @@ def both_turns(car: CarRecord) -> Turns:
 
 def cornering(turns: Turns, bar: BarBatch) -> Cornering:
     """Settle one car in everything that is shown of it, left and right turns at once."""
-    found = turns.course.survey(joined([bar, mirrored_bars(bar)]))
+    found = turns.course.survey(joined([bar, mirrored_bars(bar)]), turns.near)
+    turns.near = found.found
     return Cornering(
         found.limits, found.lifts, float(found.roll_gradient[0]), part_of(found.rest, slice(0, 1)), found.at
     )

@@ -58,7 +58,7 @@ def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
     links = tuple(f"link {show(fitted.link(side).value, Kind.FINE_LENGTH, units)}" for side in Side)
     notes = []
     if end.sides is not None:
-        levels = [off_level(side.off_level, side.turns, units) for side in end.sides]
+        levels = [off_level(side.off_level, end.turns(-side.off_level), units) for side in end.sides]
         notes.append(f"arm level at ride height: left {levels[0]}; right {levels[1]}")
         notes.append(f"at rest the bar {rest_twist(shown.now.rest_torque(axle), units)}")
     elif end.problem is not None:

@@ -168,10 +168,10 @@ def pickup(axle: AxleRecord, side: Side) -> PickUp:
     )
 
 
-def turns(axle: AxleRecord, change: float) -> float | None:
-    """Turns of the adjuster for a change of link length [m]; None for a link of fixed length.
+def length_per_turn(axle: AxleRecord) -> float | None:
+    """What one turn of the adjuster adds to a link [m]; None for a link of fixed length.
 
     Opposite threads turn in place, two pitches a turn; with one threaded end a turn is one pitch, unhooked.
     """
     pitches = {"opposite threads": 2.0, "one threaded end": 1.0}.get(axle.adjuster)
-    return None if pitches is None else change / (pitches * axle.thread_pitch.value)
+    return None if pitches is None else pitches * axle.thread_pitch.value

@@ -8,6 +8,7 @@ docs/theory/bar.md, "Spans and stations".
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 
 import numpy as np
 
@@ -29,54 +30,84 @@ class UnitLoads:
     Loads are ordered left holes, then right holes. levers: (2, n) [m].
     flexibility: (2n, 2n) displacement along the load direction at one hole from 1 N at another [m/N]; the free
     rotation of the whole bar is held at the left pivot (without torsionally stiff bushings).
-    elements: (m,) the loaded elements; span: (m,) the span of each; stations: (n_st,) nodes.
     span_forces: (n_spans, 6, 2n) force and moment on the section at the far end of each span, global axes [N, N m].
-    measures: (m, 8, 2n) section forces of each element [N, N m]; give: (m, 8) their compliance, so that
-    give * measures^2 / 2 is energy. pivots: (2, 6, 2n) displacement and rotation at the pivots [m, rad].
+    give: (m, 8) compliance that goes with the measures of each element. pivots: (2, 6, 2n) displacement and rotation at
+    the pivots [m, rad].
     """
 
+    spans: Spans
     levers: FloatArray
     flexibility: FloatArray
-    elements: IntArray
-    span: IntArray
-    stations: IntArray
     span_forces: FloatArray
-    measures: FloatArray
     give: FloatArray
     pivots: FloatArray
 
+    @cached_property
+    def measures(self) -> FloatArray:
+        """(m, 8, 2n) section forces of each element [N, N m]; give * measures^2 / 2 is energy."""
+        return np.asarray(self.spans.rows @ self.span_forces[self.spans.span], dtype=float)
 
-def unit_loads(mesh: Mesh, material: Material, bushings: Bushings) -> UnitLoads:
-    """Solve the bar for a unit load at every hole.
+
+@dataclass(frozen=True, eq=False)
+class Spans:
+    """What the spans of a mesh are, whatever its sections.
+
+    elements: (m,) the loaded elements; span: (m,) the span of each; first: of each span, in elements. stations: (n_st,)
+    nodes. rows: (m, 8, 6) strain measures of each element from force and moment at the far end of its span. transport:
+    (n_spans, 6, 6) turns those into force and moment at its near end. loads: (6 n_st, 2n) unit loads at the holes; levers:
+    (2, n) [m]. pivots: (2,) in stations.
+    """
+
+    elements: IntArray
+    span: IntArray
+    first: IntArray
+    stations: IntArray
+    rows: FloatArray
+    transport: FloatArray
+    loads: FloatArray
+    levers: FloatArray
+    pivots: IntArray
+
+
+@lru_cache(maxsize=64)
+def spans_of(mesh: Mesh) -> Spans:
+    """Cut the loaded part of a mesh at its stations."""
+    stations = np.array(
+        sorted({*mesh.holes.ravel().tolist(), *mesh.pivots})
+    )  # np.unique would import numpy.ma, 20 ms
+    elements = np.arange(stations[0], stations[-1])
+    span = np.searchsorted(stations, elements, side="right") - 1
+    directions, levers = rotation_at_holes(mesh)
+    loads = np.zeros((len(stations), 6, mesh.holes.size))
+    loads[np.searchsorted(stations, mesh.holes.ravel()), :3, np.arange(mesh.holes.size)] = directions.reshape(-1, 3)
+    return Spans(
+        elements=elements, span=span, first=np.searchsorted(span, np.arange(len(stations) - 1)), stations=stations,
+        rows=_measures(mesh, elements, mesh.nodes[stations[1:]][span]),
+        transport=_transport(mesh.nodes[stations[1:]] - mesh.nodes[stations[:-1]]),
+        loads=loads.reshape(6 * len(stations), -1), levers=levers,
+        pivots=np.searchsorted(stations, np.array(mesh.pivots)),
+    )  # fmt: skip
+
+
+def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: Bushings) -> UnitLoads:
+    """Solve the bar for a unit load at every hole; constants: (n, 6) of its elements.
 
     Raises:
         NoSolution: when the stiffness matrix is singular (numbers too far apart to solve).
     Source: derived here, docs/theory/bar.md; element flexibility from Przemieniecki, *Theory of Matrix Structural
     Analysis*, ch. 5 (beam element with shear).
     """
-    stations = np.array(
-        sorted({*mesh.holes.ravel().tolist(), *mesh.pivots})
-    )  # np.unique would import numpy.ma, 20 ms
-    elements = np.arange(stations[0], stations[-1])
-    span = np.searchsorted(stations, elements, side="right") - 1
-    rows, give = _measures(mesh, elements, mesh.nodes[stations[1:]][span]), _compliance(mesh, material, elements)
-    first = np.searchsorted(span, np.arange(len(stations) - 1))
-    by_element = np.swapaxes(rows, 1, 2) @ (give[:, :, None] * rows)
-    rigidity = np.linalg.inv(np.add.reduceat(by_element, first, axis=0))
-    transport = _transport(mesh.nodes[stations[1:]] - mesh.nodes[stations[:-1]])
-    directions, levers = rotation_at_holes(mesh)
-    loads = np.zeros((len(stations), 6, mesh.holes.size))
-    hole_rows = np.searchsorted(stations, mesh.holes.ravel())
-    loads[hole_rows, :3, np.arange(mesh.holes.size)] = directions.reshape(-1, 3)
-    pivot_rows = np.searchsorted(stations, np.array(mesh.pivots))
-    flat = loads.reshape(6 * len(stations), -1)
-    moved = _solve(_assemble(rigidity, transport), _supports(pivot_rows, bushings), flat)
-    by_station = moved.reshape(loads.shape)
+    spans = spans_of(mesh)
+    rows, give = spans.rows, _compliance(mesh, constants, material, spans.elements)
+    by_element = rows.transpose(0, 2, 1) @ (give[:, :, None] * rows)
+    rigidity = np.linalg.inv(np.add.reduceat(by_element, spans.first, axis=0))
+    moved = _solve(_assemble(rigidity, spans.transport), _supports(spans.pivots, bushings), spans.loads)
+    by_station = moved.reshape(len(spans.stations), 6, -1)
     # force at the far end of each span from how its ends move apart
-    span_forces = rigidity @ (by_station[1:] - np.swapaxes(transport, 1, 2) @ by_station[:-1])
+    span_forces = rigidity @ (by_station[1:] - spans.transport.transpose(0, 2, 1) @ by_station[:-1])
     return UnitLoads(
-        levers=levers, flexibility=flat.T @ moved, elements=elements, span=span, stations=stations,
-        span_forces=span_forces, measures=rows @ span_forces[span], give=give, pivots=by_station[pivot_rows],
+        spans=spans, levers=spans.levers, flexibility=spans.loads.T @ moved, span_forces=span_forces, give=give,
+        pivots=by_station[spans.pivots],
     )  # fmt: skip
 
 
@@ -113,9 +144,9 @@ def _measures(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
     return rows
 
 
-def _compliance(mesh: Mesh, material: Material, elements: IntArray) -> FloatArray:
+def _compliance(mesh: Mesh, constants: FloatArray, material: Material, elements: IntArray) -> FloatArray:
     """(m, 8) compliance that goes with each measure; bending is linear along an element, hence the thirds."""
-    area, I_1, I_2, J, k_1, k_2 = mesh.constants[elements].T
+    area, I_1, I_2, J, k_1, k_2 = constants[elements].T
     L, E, G = mesh.lengths[elements], material.E, material.G
     shear = L / (G * area)
     about_1, about_2 = L / (E * I_2), L / (E * I_1)  # I_1 bends along axis 1, that is about axis 2
@@ -178,10 +209,11 @@ def _solve(
 
 def end_forces(mesh: Mesh, loads: UnitLoads) -> tuple[FloatArray, FloatArray]:
     """Force (m, 1, 3, 2n) and moment (m, 2, 3, 2n) on the section at both ends of each loaded element, global axes."""
-    force = np.swapaxes(loads.span_forces[:, :3], 1, 2)[loads.span]  # (m, 2n, 3)
-    moment = np.swapaxes(loads.span_forces[:, 3:], 1, 2)[loads.span]
-    far = mesh.nodes[loads.stations[1:]][loads.span]
-    ends = np.stack([loads.elements, loads.elements + 1], axis=1)
+    spans = loads.spans
+    force = np.swapaxes(loads.span_forces[:, :3], 1, 2)[spans.span]  # (m, 2n, 3)
+    moment = np.swapaxes(loads.span_forces[:, 3:], 1, 2)[spans.span]
+    far = mesh.nodes[spans.stations[1:]][spans.span]
+    ends = np.stack([spans.elements, spans.elements + 1], axis=1)
     arm = far[:, None, :] - mesh.nodes[ends]  # (m, 2, 3)
     turned = moment[:, None] + cross(arm[:, :, None, :], force[:, None])
     return np.swapaxes(force, 1, 2)[:, None], np.swapaxes(turned, 2, 3)

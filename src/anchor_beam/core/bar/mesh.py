@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -17,12 +18,12 @@ ARC_STEP = math.radians(6.0)  # chords of 6 deg put K_theta within 0.02 % of the
 
 @dataclass(frozen=True, eq=False)
 class Mesh:
-    """Nodes and elements of one bar.
+    """Nodes and elements of one bar, whatever its section.
 
     s: (n+1,) arc length of each node [m]. nodes: (n+1, 3) [m]. tangents: (n, 2, 3) true tangent of the centreline
     at both ends of each element. lengths: (n,) [m]. frames: (n, 3, 3) rows are the element's axis, the section's
-    axis 1 and its axis 2. constants: (n, 6) area, I_1, I_2, J, k_1, k_2. outside: (n,) true outside the pivots.
-    plate: (n,) true where the element is a separate arm. holes: (2, n_holes) node of each hole. pivots: nodes.
+    axis 1 and its axis 2. outside: (n,) 1 outside the pivots, else 0. plate: (n,) 1 where the element is a separate arm.
+    from_tip: (n,) arc length to the nearer tip [m]. holes: (2, n_holes) node of each hole. pivots: nodes.
     """
 
     s: FloatArray
@@ -30,17 +31,23 @@ class Mesh:
     tangents: FloatArray
     lengths: FloatArray
     frames: FloatArray
-    constants: FloatArray
     outside: FloatArray
-    plate: FloatArray
+    plate: IntArray
+    from_tip: FloatArray
     holes: IntArray
     pivots: tuple[int, int]
 
 
 def mesh(bar: Bar, where: Layout) -> Mesh:
     """Cut the bar at every hole, pivot and joint, and its arcs into chords of at most 6 deg."""
+    return _cut(where, bar.plate is not None, 0.0 if bar.ends is None else bar.ends.length)
+
+
+@lru_cache(maxsize=64)
+def _cut(where: Layout, plate_arms: bool, forged_length: float) -> Mesh:
+    """Kept while a section is tried, as the layout is."""
     total = where.line.length
-    forged = [] if bar.ends is None else [bar.ends.length, total - bar.ends.length]
+    forged = [forged_length, total - forged_length] if forged_length else []
     cuts = _cuts(where.line.pieces, [*where.pivots, *where.holes[0], *where.holes[1], *forged])
     s = np.concatenate([cuts[0][1][:1], *(at[1:] for _, at in cuts)])
     nodes = np.concatenate([cuts[0][0].points(cuts[0][1])[:1], *(piece.points(at)[1:] for piece, at in cuts)])
@@ -49,13 +56,13 @@ def mesh(bar: Bar, where: Layout) -> Mesh:
     lengths = np.sqrt((chords * chords).sum(axis=1))
     middle = 0.5 * (s[:-1] + s[1:])
     outside = (middle < where.pivots[0]) | (middle > where.pivots[1])
-    plate = _plate_elements(bar, cuts)
+    last = max(piece.segment for piece in where.line.straights())
     return Mesh(
         s=s, nodes=nodes, lengths=lengths,
         tangents=np.stack([np.concatenate([t[:-1] for t in along]), np.concatenate([t[1:] for t in along])], axis=1),
         frames=_frames(chords / lengths[:, None], nodes, middle < 0.5 * total),
-        constants=_constants(bar, plate, np.minimum(middle, total - middle)),
-        outside=outside.astype(float), plate=plate.astype(float),
+        outside=outside.astype(float), plate=_plate_elements(cuts, (0, last) if plate_arms else ()),
+        from_tip=np.minimum(middle, total - middle),
         holes=np.array([[_node(s, at) for at in side] for side in where.holes], dtype=np.intp),
         pivots=(_node(s, where.pivots[0]), _node(s, where.pivots[1])),
     )  # fmt: skip
@@ -79,24 +86,24 @@ def _node(s: FloatArray, at: float) -> int:
     return int(np.argmin(np.abs(s - at)))
 
 
-def _plate_elements(bar: Bar, cuts: list[tuple[Piece, FloatArray]]) -> IntArray:
+def _plate_elements(cuts: list[tuple[Piece, FloatArray]], arms: tuple[int, ...]) -> IntArray:
     """1 for each element of a separate arm, 0 for the rest."""
-    arms = (0, len(bar.path) - 2) if bar.plate else ()
     kinds = [isinstance(piece, Straight) and piece.segment in arms for piece, _ in cuts]
     return np.repeat(np.array(kinds, dtype=np.intp), [len(at) - 1 for _, at in cuts])
 
 
-def _constants(bar: Bar, plate: IntArray, from_tip: FloatArray) -> FloatArray:
+def constants(bar: Bar, grid: Mesh) -> FloatArray:
+    """(n, 6) of every element: area, I_1, I_2, J, k_1, k_2."""
     poisson = bar.material.poisson
     kinds: list[SectionConstants] = [bar.section.constants(poisson)]
     if bar.plate is not None:
         kinds.append(bar.plate.constants(poisson))
     table = np.array([(k.area, k.I_1, k.I_2, k.J, k.k_1, k.k_2) for k in kinds])
-    constants = table[plate]
+    found: FloatArray = table[grid.plate]
     if bar.ends is not None:
-        stiffer = np.where(from_tip < bar.ends.length, bar.ends.factor, 1.0)
-        constants[:, 1:4] *= stiffer[:, None]
-    return np.asarray(constants, dtype=float)
+        stiffer = np.where(grid.from_tip < bar.ends.length, bar.ends.factor, 1.0)
+        found[:, 1:4] *= stiffer[:, None]
+    return found
 
 
 def _frames(axes: FloatArray, nodes: FloatArray, left: FloatArray) -> FloatArray:

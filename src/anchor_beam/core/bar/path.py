@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -37,6 +38,10 @@ class Straight:
     @property
     def s1(self) -> float:
         return self.s0 + self.length
+
+    @property
+    def end(self) -> FloatArray:
+        return self.start + self.length * self.direction
 
     def points(self, s: FloatArray) -> FloatArray:
         """Points (n, 3) [m] at the arc lengths s (n,)."""
@@ -102,6 +107,17 @@ class Centreline:
     def straights(self) -> tuple[Straight, ...]:
         return tuple(piece for piece in self.pieces if isinstance(piece, Straight))
 
+    @cached_property
+    def gaps(self) -> tuple[tuple[float, float, int], ...]:
+        """Of any two straights that are no neighbours: distance in space and along the bar [m], segment of the second."""
+        straights = self.straights()
+        pairs = [(one, other) for i, one in enumerate(straights) for other in straights[i + 2 :]]
+        ends = np.array([(one.start, one.end, other.start, other.end) for one, other in pairs]).reshape(-1, 4, 3)
+        apart = segment_distance(*ends.transpose(1, 0, 2)).tolist()
+        return tuple(
+            (near, other.s0 - one.s1, other.segment) for near, (one, other) in zip(apart, pairs, strict=True)
+        )
+
     def station_of(self, target: FloatArray, *, within: float = 1e-6) -> float | None:
         """Arc length [m] at which a straight piece passes through the point `target` (3,) [m], or None."""
         for piece in self.straights():
@@ -162,19 +178,12 @@ def require_clear(line: Centreline, diameter: float) -> None:
     Raises:
         InputError: at "path[i]", the vertex between the two pieces that meet.
     """
-    straights = line.straights()
-    for i, one in enumerate(straights):
-        for other in straights[i + 2 :]:  # neighbours touch at their corner
-            along = other.s0 - one.s1
-            ends = [
-                piece.start + part * piece.length * piece.direction for piece in (one, other) for part in (0.0, 1.0)
-            ]
-            apart = float(segment_distance(*ends))
-            if apart < diameter < along:
-                raise InputError(
-                    f"path[{other.segment}]", "The bar cuts itself: two of its straights are closer than its diameter.",
-                    got=apart, accepts=f"more than {diameter * 1e3:.1f} mm between their centrelines",
-                )  # fmt: skip
+    for apart, along, segment in line.gaps:
+        if apart < diameter < along:
+            raise InputError(
+                f"path[{segment}]", "The bar cuts itself: two of its straights are closer than its diameter.",
+                got=apart, accepts=f"more than {diameter * 1e3:.1f} mm between their centrelines",
+            )  # fmt: skip
 
 
 def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -200,10 +201,17 @@ def layout(bar: Bar) -> Layout:
     Raises:
         InputError: at "path[i]", "pivots" or "holes[i]".
     """
-    line = lay(bar.path)
-    require_clear(line, bar.section.od)
+    where = _placed(bar.path, bar.pivots, bar.holes)
+    require_clear(where.line, bar.section.od)
+    return where
+
+
+@lru_cache(maxsize=64)
+def _placed(path: tuple[Vertex, ...], at: tuple[float, float], along: tuple[float, ...]) -> Layout:
+    """Does not depend on the section, so that it is kept while a section is tried."""
+    line = lay(path)
     pivots = []
-    for y in bar.pivots:
+    for y in at:
         station = line.station_of(np.array([0.0, y, 0.0]))
         if station is None:
             raise InputError(
@@ -214,11 +222,11 @@ def layout(bar: Bar) -> Layout:
             )
         pivots.append(station)
     if not pivots[0] < pivots[1]:
-        raise InputError("pivots", "The left bushing must lie to the left of the right one.", got=bar.pivots)
-    if not bar.holes:
+        raise InputError("pivots", "The left bushing must lie to the left of the right one.", got=at)
+    if not along:
         raise InputError("holes", "A bar needs at least one hole.", accepts="one distance or more")
     room = _arm_room(line, pivots)
-    for i, hole in enumerate(bar.holes):
+    for i, hole in enumerate(along):
         if not 0.0 <= hole <= room:
             raise InputError(
                 f"holes[{i}]",
@@ -227,8 +235,7 @@ def layout(bar: Bar) -> Layout:
                 accepts=f"0 to {room * 1e3:.1f} mm from the end of the arm",
             )
     total = line.length
-    left = tuple(bar.holes)
-    return Layout(line, (pivots[0], pivots[1]), (left, tuple(total - hole for hole in bar.holes)))
+    return Layout(line, (pivots[0], pivots[1]), (along, tuple(total - hole for hole in along)))
 
 
 def _arm_room(line: Centreline, pivots: list[float]) -> float:

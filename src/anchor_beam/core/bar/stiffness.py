@@ -10,7 +10,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.core.bar.beam import BENDING, TORSION, UnitLoads, end_forces, unit_loads
-from anchor_beam.core.bar.mesh import Mesh, mesh
+from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 
 SHARES = ("centre_torsion", "arm_bending", "bushings", "other")
@@ -76,7 +76,7 @@ class BarSolution:
         # the tallest within rounding, nearest the left tip: a symmetric bar names one place, not either
         first = int(np.argmax(stress.ravel() >= stress.max() * (1.0 - 1e-9)))
         element, end = divmod(first, 2)
-        return float(stress[element, end] * abs(torque)), float(self.mesh.s[self.loads.elements[element] + end])
+        return float(stress[element, end] * abs(torque)), float(self.mesh.s[self.loads.spans.elements[element] + end])
 
     def coupled(self, left: int, right: int) -> FloatArray:
         """Symmetric (2, 2) matrix K2 with [T_L, T_R] = K2 [theta_L, theta_R] [N m/rad], both counted in one sense.
@@ -100,7 +100,7 @@ class BarSolution:
         """Forces on the section and nominal stress along the loaded part of the bar at a balanced torque [N m]."""
         force, moment = end_forces(self.mesh, self.loads)
         pair = self._pair_loads[left, right] * torque
-        elements = self.loads.elements
+        elements = self.loads.spans.elements
         tangents = self.mesh.tangents[elements]
         F = np.broadcast_to(force @ pair, (len(elements), 2, 3))
         M = moment @ pair
@@ -143,7 +143,7 @@ class BarSolution:
 
         Energy is quadratic in the loads: one matrix over the unit loads for each share, then the pairs.
         """
-        loads, outside = self.loads, self.mesh.outside[self.loads.elements]
+        loads, outside = self.loads, self.mesh.outside[self.loads.spans.elements]
         inside = 1.0 - outside
         bushings = self.bar.bushings
         weights = [
@@ -164,7 +164,7 @@ class BarSolution:
     def _stress_per_torque(self) -> FloatArray:
         """(n, n, m, 2) nominal von Mises stress at the surface per 1 N m of balanced torque [Pa/(N m)]."""
         section = self.bar.section
-        tangents = self.mesh.tangents[self.loads.elements]  # (m, 2, 3)
+        tangents = self.mesh.tangents[self.loads.spans.elements]  # (m, 2, 3)
         force, moment = end_forces(self.mesh, self.loads)
         pairs = self._pair_loads
         axial = np.tensordot(pairs, np.einsum("msx,mzxl->msl", tangents, force), axes=([2], [2]))
@@ -188,7 +188,8 @@ def solve(bar: Bar) -> BarSolution:
     """
     where = layout(bar)
     grid = mesh(bar, where)
-    loads = unit_loads(grid, bar.material, bar.bushings)
+    sections = constants(bar, grid)
+    loads = unit_loads(grid, sections, bar.material, bar.bushings)
     n = grid.holes.shape[1]
     l_left, l_right = loads.levers[0][:, None], loads.levers[1][None, :]
     flexibility = loads.flexibility
@@ -198,7 +199,7 @@ def solve(bar: Bar) -> BarSolution:
     if bar.joint is not None:
         twist = twist + 2.0 / bar.joint  # a spline at each end, both under the whole torque
     at = grid.nodes[grid.holes]
-    mass = bar.material.density * float(np.sum(grid.constants[:, 0] * np.diff(grid.s)))
+    mass = bar.material.density * float(sections[:, 0] @ np.diff(grid.s))
     return BarSolution(
         bar=bar, levers=frozen(loads.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
         K_theta=frozen(1.0 / twist), mass=mass, mesh=grid, loads=loads,

@@ -27,11 +27,11 @@ class Pose:
 
     @property
     def heave(self) -> FloatArray:
-        return self.unknowns[0]
+        return np.asarray(self.unknowns[0])
 
     @property
     def pitch(self) -> FloatArray:
-        return self.unknowns[1]
+        return np.asarray(self.unknowns[1])
 
     @property
     def roll(self) -> FloatArray:
@@ -117,7 +117,9 @@ class Corner:
 
     def chosen(self, which: IntArray) -> Corner:
         """Members of the batch by their numbers, laid out anew."""
-        kept = {name: value.take(which, axis=-1) for name, value in vars(self).items() if isinstance(value, np.ndarray)}
+        kept = {
+            name: value.take(which, axis=-1) for name, value in vars(self).items() if isinstance(value, np.ndarray)
+        }
         stops = None if self.stops is None else tuple(value.take(which, axis=-1) for value in self.stops)
         flexible = kept["flexible"]
         return Corner(

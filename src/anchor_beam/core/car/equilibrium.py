@@ -287,7 +287,9 @@ def _body(
     return moment + np.array([twist, -twist]), height, rows
 
 
-def _solve_body(rows: list[list[FloatArray]], right: FloatArray, ready: Corner) -> tuple[list[FloatArray], FloatArray]:
+def _solve_body(
+    rows: list[list[FloatArray]], right: FloatArray, ready: Corner
+) -> tuple[list[FloatArray], FloatArray]:
     """Step of heave, pitch and the two rolls, and the least pivot; both rolls are one where the chassis is rigid."""
     heave, pitch, front, rear = (right[..., i, :] for i in range(4))
     if not ready.some_flexible:

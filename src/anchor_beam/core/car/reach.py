@@ -46,15 +46,23 @@ class Reached:
     beyond: np.ndarray
 
 
-def reach(ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray, *, highest: float) -> Reached:
+def reach(
+    ready: Corner, goal: Goal, guess: FloatArray, longitudinal: FloatArray, *, highest: float, near: Reached | None = None
+) -> Reached:  # fmt: skip
     """Find the event for every member (n,), up to `highest` [m/s^2].
+
+    near: the answer for a batch little different from this one, to begin at; else the search begins at rest.
 
     Newton on pose and acceleration together; whoever does not get there is bracketed between slow and fast, with only
     settled states moving the bracket.
     Source: docs/theory/car.md, "Events"; Dowell and Jarratt, BIT 11 (1971), for the bracket.
     """
     none = np.zeros(guess.size, dtype=bool)
-    pose, lateral, done = _together(ready, goal, at_rest(guess.size), guess, longitudinal, QUICK)
+    pose, begin = at_rest(guess.size), guess
+    if near is not None:
+        known = np.isfinite(near.acceleration) & ~near.tips & ~near.beyond
+        pose, begin = Pose(np.where(known, near.pose.unknowns, 0.0)), np.where(known, near.acceleration, guess)
+    pose, lateral, done = _together(ready, goal, pose, begin, longitudinal, QUICK)
     found = Reached(lateral, pose, none, none)
     for steps in (STEPS, 0):  # few need more steps, fewer still the bracket: only those go on
         done &= (lateral > -EXACT) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))

@@ -60,7 +60,7 @@ class Spare:
         """(k,) [N]."""
         at = wheels(self.ready, pose, self.grip)
         left = capacity(at, self.grip) - demand(self.ready, at, lateral)
-        return np.where(self.on_rear, left[1], left[0])
+        return np.asarray(np.where(self.on_rear, left[1], left[0]))
 
     def chosen(self, which: IntArray) -> Spare:
         return Spare(self.ready.chosen(which), self.grip.chosen(which), self.on_rear[which])

@@ -9,9 +9,8 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import Corner, Pose, corner, laid_out
-from anchor_beam.core.car.bars import BarBatch, bars
+from anchor_beam.core.car.bars import DISCONNECTED, BarBatch, bars
 from anchor_beam.core.car.batches import part_of
-from anchor_beam.core.car.bars import DISCONNECTED
 from anchor_beam.core.car.corner import CornerState, report
 from anchor_beam.core.car.equilibrium import linearise
 from anchor_beam.core.car.lift import InsideLoad
@@ -92,12 +91,12 @@ class Course:
     guess: FloatArray
     longitudinal: FloatArray
 
-    def survey(self, bars: BarBatch) -> Survey:
-        """Of every car with these bars (n,) or (1,)."""
+    def survey(self, bars: BarBatch, near: Reached | None = None) -> Survey:
+        """Of every car with these bars (n,) or (1,); near: found with bars little different."""
         n = self.base.mass.size
         laid = laid_out(bars, self.base.shape)
         ready = replace(self.ready, bars=laid.chosen(self.member))
-        found = reach(ready, self.goals, self.guess, self.longitudinal, highest=FASTEST)
+        found = reach(ready, self.goals, self.guess, self.longitudinal, highest=FASTEST, near=near)
         first, last = self.goals.at
         lifts = np.where(found.beyond, np.nan, found.acceleration)[first:last].reshape(2, n)
         settled = _part(found, slice(last, None))

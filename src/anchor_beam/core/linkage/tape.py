@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite, require_positive
-from anchor_beam.core.bar.stiffness import BarSolution
+from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.linkage.arm import Chain
 from anchor_beam.core.sides import Side
 
@@ -34,12 +34,12 @@ class PickUp:
         require_positive("pickup_ratio", self.ratio, "The travel of the pick-up per wheel travel")
 
 
-def chain(bar: BarSolution, side: Side, pickup: PickUp) -> Chain:
-    """Chain of every hole of one arm, (n, 3) arrays.
+def chain(bar: Mesh, side: Side, pickup: PickUp) -> Chain:
+    """Chain of every hole of one arm of the bar, (n, 3) arrays.
 
     Limits: the pick-up moves straight up and down, so it holds near ride height; points give the arc.
     """
-    holes = bar.mesh.nodes[bar.mesh.holes[side.position]]
+    holes = bar.nodes[bar.holes[side.position]]
     forward = 1.0 if pickup.arms_forward else -1.0
     n = len(holes)
     radius = np.stack([forward * holes[:, 0], np.zeros(n), holes[:, 2]], axis=1)

@@ -171,7 +171,7 @@ def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArr
             ask.linkage.pickup_ahead_mm * MM, ask.linkage.pickup_height_mm[side.position] * MM,
             ask.linkage.pickup_spacing_mm * MM / 2.0, ask.linkage.pickup_ratio, ask.linkage.arms == "forward",
         )  # fmt: skip
-        whole = chain(solution, side, pick)
+        whole = chain(solution.mesh, side, pick)
         at: tuple[float, float, float] = tuple(map(float, whole.pickup[hole]))  # type: ignore[assignment]
         mount: Mount = OnStrut(at, ratio=pick.ratio)
         radius, foot, axis = whole.radius[hole], np.zeros(3), whole.axis

@@ -11,7 +11,6 @@ from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
-from anchor_beam.documents.physics import turns
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
@@ -32,6 +31,7 @@ class LengthsStrip(QWidget):
         shown, units = self._bridge.bench.shown, self._bridge.bench.units
         if shown is None or (sides := shown.now.end(self._axle).sides) is None:
             return []
+        end = shown.now.end(self._axle)
 
         def pair(what: str, values: tuple[float, float]) -> tuple[str, str, str]:
             left, right = (
@@ -47,18 +47,18 @@ class LengthsStrip(QWidget):
             ("bar free, other link as it is", self._drop_in(Side.LEFT), self._drop_in(Side.RIGHT)),
             (
                 "to put the arm level",
-                off_level(left.off_level, left.turns, units),
-                off_level(right.off_level, right.turns, units),
+                off_level(left.off_level, end.turns(-left.off_level), units),
+                off_level(right.off_level, end.turns(-right.off_level), units),
             ),
         ]
 
     def _drop_in(self, side: Side) -> str:
         shown = self._bridge.bench.shown
-        if shown is None or (sides := shown.now.end(self._axle).sides) is None:
+        if shown is None or (sides := (end := shown.now.end(self._axle)).sides) is None:
             return ""
-        length = shown.now.end(self._axle).drop_in(side)
+        length = end.drop_in(side)
         change = 0.0 if length is None else length - sides[side.position].fitted
-        return drop_in(length, change, turns(shown.file.car.axle(self._axle), change), self._bridge.bench.units)
+        return drop_in(length, change, end.turns(change), self._bridge.bench.units)
 
     def _show(self) -> None:
         spoken = [f"{what}: left {left}, right {right}" for what, left, right in self._rows()]
