@@ -168,10 +168,10 @@ class Bench:
         except StoreError as problem:
             self.unsaved = str(problem)
             undo = before.undo
-        self._show(file, undo, None)
+        changed = self._show(file, undo, None)
         self.said = self._said_of(edit.said, baseline, after)
         self._change = (baseline, after)
-        self._tell(Part.CAR | Part.SETTING | Part.STATUS)
+        self._tell(changed | Part.STATUS)
 
     def _said_of(self, act: str, before: Results, after: Results) -> Said:
         was, now = _figures(before), _figures(after)
@@ -188,8 +188,7 @@ class Bench:
             self._preview = before.file
         file = edit.apply(self._preview)
         results(file.car, file.bench)
-        self._show(file, before.undo, before.redo)
-        self._tell(Part.CAR | Part.SETTING)
+        self._tell(self._show(file, before.undo, before.redo))
 
     @property
     def previewing(self) -> bool:
@@ -201,8 +200,7 @@ class Bench:
         if self._preview is not None:
             before = self._require()
             file, self._preview = self._preview, None
-            self._show(file, before.undo, before.redo)
-            self._tell(Part.CAR | Part.SETTING)
+            self._tell(self._show(file, before.undo, before.redo))
 
     def save_again(self) -> None:
         """Try once more to save what is on the bench.
@@ -317,8 +315,9 @@ class Bench:
         self.said = replace(self.said, why=f"{self.said.why} {sentence}".strip())
         return Part.STATUS
 
-    def _show(self, file: CarFile, undo: str | None, redo: str | None) -> None:
-        against = file.reference_setting
+    def _show(self, file: CarFile, undo: str | None, redo: str | None) -> Part:
+        """Put a file on the bench; what of it differs from the one before."""
+        against, before = file.reference_setting, self.shown
         self._sampling = None
         self.shown = Shown(
             file,
@@ -328,6 +327,8 @@ class Bench:
             undo,
             redo,
         )
+        same_car = before is not None and before.file.car is file.car
+        return Part.SETTING if same_car else Part.CAR | Part.SETTING
 
     def _require(self) -> Shown:
         if self.shown is None:

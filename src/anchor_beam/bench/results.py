@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import TYPE_CHECKING
 
 import numpy as np
@@ -192,11 +193,16 @@ class Results:
 
     def margin_of(self, phase: Phase) -> float | None:
         """Balance margin B in one phase [%], the mean of left and right turn; above zero the front gives up first."""
+        return self._margins.get(phase)
+
+    @cached_property
+    def _margins(self) -> dict[Phase, float]:
+        """Only those that exist."""
         if self.corner is None:
-            return None
+            return {}
         found = self.corner.limits
-        margin = float(found.margin[:, found.phases.index(phase)].mean())
-        return margin if np.isfinite(margin) else None
+        means = zip(found.phases, found.margin.mean(axis=0).tolist(), strict=True)
+        return {phase: margin for phase, margin in means if math.isfinite(margin)}
 
     def turns_of(self, phase: Phase) -> tuple[float, float] | None:
         """Balance margin in a left and in a right turn [%]."""

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QEasingCurve, QPointF, QRectF, QSize, Qt, QVariantAnimation, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
+from PySide6.QtCore import QEasingCurve, QLineF, QPointF, QRectF, QSize, Qt, QVariantAnimation, Signal
+from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -35,6 +35,7 @@ class Beam(QWidget):
         self._margin = 0.0
         self._margin_known = False  # it settles from what was there, not from nothing
         self._all_phases = False
+        self._ticks: tuple[tuple[QPointF, float], list[QLineF]] = ((QPointF(), 0.0), [])
         self._settling = QVariantAnimation(self)
         self._settling.setDuration(SETTLE)
         self._settling.setEasingCurve(QEasingCurve.Type.OutCubic)
@@ -179,7 +180,7 @@ class Beam(QWidget):
 
     def _band(self, painter: QPainter, pivot: QPointF, half: float, sigma: float) -> None:
         """A soft wedge one standard deviation wide, whiskers at two."""
-        colour = self._theme.colour(Tone.INK)
+        colour = QColor(self._theme.colour(Tone.INK))
         colour.setAlpha(34)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(colour)
@@ -208,16 +209,22 @@ class Beam(QWidget):
     def _scales(self, painter: QPainter, pivot: QPointF, half: float) -> None:
         theme = self._theme
         painter.setPen(QPen(theme.colour(Tone.SOFT), 1.0))
-        for step in range(-6, 7):
-            margin = step * 2.0
-            length = theme.px(10) if step % 3 == 0 else theme.px(6)
-            for way in (-1, 1):
-                start = _end(pivot, half + theme.px(17), _tilt(margin), way)
-                painter.drawLine(start, start + QPointF(way * length, 0))
+        if self._ticks[0] != (pivot, half):
+            self._ticks = (pivot, half), self._ticks_at(pivot, half)
+        painter.drawLines(self._ticks[1])
         for margin in () if self._all_phases else (-FULL_SCALE, 0.0, FULL_SCALE):
             at = _end(pivot, half + theme.px(17), _tilt(margin), 1) + QPointF(theme.px(13), theme.px(4))
             label = f"{abs(margin):.0f}" + (" %" if margin < 0 else "")
             Lettering(painter, theme).write(at.x(), at.y(), label)
+
+    def _ticks_at(self, pivot: QPointF, half: float) -> list[QLineF]:
+        ticks, px = [], self._theme.px
+        for step in range(-6, 7):
+            length = px(10) if step % 3 == 0 else px(6)
+            for way in (-1, 1):
+                start = _end(pivot, half + px(17), _tilt(2.0 * step), way)
+                ticks.append(QLineF(start, start + QPointF(way * length, 0)))
+        return ticks
 
     def _pivot(self, painter: QPainter, pivot: QPointF) -> None:
         theme = self._theme

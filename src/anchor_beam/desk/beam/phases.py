@@ -62,7 +62,10 @@ class _PhaseButton(QAbstractButton):
         """Show the margin [%] and what it was."""
         units = self._bridge.bench.units
         side, size = words.reading(margin, units)
-        self._said = (side, size.number, delta(margin, before, Kind.PERCENT, units))
+        said = (side, size.number, delta(margin, before, Kind.PERCENT, units))
+        if said == self._said:
+            return
+        self._said = said
         self.setAccessibleName(f"{words.LONG[self._phase]}: {side} {size}")
         self.update()
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QFontMetricsF, QPainter
+from PySide6.QtGui import QPainter
 
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import Align, Size, Tone
@@ -20,16 +20,17 @@ class Lettering:
         *, align: Align = Align.LEFT, bold: bool = False,
     ) -> float:  # fmt: skip
         """Write a line at a baseline [px]; returns where it ends."""
-        left = x - {Align.LEFT: 0.0, Align.CENTRE: 0.5, Align.RIGHT: 1.0}[align] * self.width(text, size, bold=bold)
+        width = self.width(text, size, bold=bold)
+        left = x - {Align.LEFT: 0.0, Align.CENTRE: 0.5, Align.RIGHT: 1.0}[align] * width
         self._painter.setFont(self._theme.font(size, bold=bold))
         self._painter.setPen(self._theme.colour(tone))
         self._painter.drawText(QPointF(round(left), round(baseline)), text)
-        return left + self.width(text, size, bold=bold)
+        return left + width
 
     def fitted(self, text: str, size: Size, room: float) -> str:
         """The text, with an ellipsis where the room [px] ends."""
-        return QFontMetricsF(self._theme.font(size)).elidedText(text, Qt.TextElideMode.ElideRight, room)
+        return self._theme.metrics(size).elidedText(text, Qt.TextElideMode.ElideRight, room)
 
     def width(self, text: str, size: Size, *, bold: bool = False) -> float:
         """Width of a line [px]."""
-        return QFontMetricsF(self._theme.font(size, bold=bold)).horizontalAdvance(text)
+        return self._theme.metrics(size, bold=bold).horizontalAdvance(text)

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QColor, QFontMetricsF, QPainter, QPen, QPolygonF
+from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
 
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import (
@@ -15,6 +15,7 @@ from anchor_beam.drawings.shapes import (
     Circle,
     Dimension,
     Drawing,
+    Item,
     LabelStack,
     Line,
     Pen,
@@ -50,10 +51,19 @@ def fit(drawing: Drawing, room: QRectF) -> View:
     return View(scale, x, y)
 
 
-def paint(drawing: Drawing, painter: QPainter, view: View, theme: Theme) -> None:
-    """Paint everything but slots and areas, which are widgets."""
+Rows = tuple[float, float]
+"""From and to which height of the screen [px], top first."""
+NOWHERE: Rows = (math.inf, -math.inf)
+EVERYWHERE: Rows = (-math.inf, math.inf)
+
+
+def paint(drawing: Drawing, painter: QPainter, view: View, theme: Theme, rows: Rows = EVERYWHERE) -> None:
+    """Paint what reaches into these rows, but for slots and areas, which are widgets."""
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     for item in drawing.items:
+        top, bottom = rows_of(item, view, theme)
+        if top > rows[1] or bottom < rows[0]:
+            continue
         match item:
             case Line():
                 _line(item, painter, view, theme)
@@ -71,6 +81,40 @@ def paint(drawing: Drawing, painter: QPainter, view: View, theme: Theme) -> None
                 _stack(item, painter, view, theme)
             case _:
                 pass
+
+
+def changed_rows(old: Drawing, new: Drawing, view: View, theme: Theme) -> Rows:
+    """The rows in which two drawings seen in one view differ."""
+    if len(old.items) != len(new.items) or old.title != new.title:
+        return EVERYWHERE
+    differing = [item for pair in zip(old.items, new.items, strict=True) if pair[0] != pair[1] for item in pair]
+    reached = [rows_of(item, view, theme) for item in differing]
+    return min((top for top, _ in reached), default=math.inf), max((low for _, low in reached), default=-math.inf)
+
+
+def rows_of(item: Item, view: View, theme: Theme) -> Rows:
+    """Rows that an item may touch; a few too many do no harm."""
+    line = theme.metrics(Size.SMALL).height()
+    beyond: float
+    match item:
+        case Line(points=points):
+            beyond = theme.px(4)
+        case LabelStack(anchors=points):
+            beyond = (0.5 * len(points) + 1.0) * theme.px(LABEL_STEP) + line
+        case Tube(points=points, width=width):
+            beyond = max(3.0, width * view.scale) + theme.px(2)
+        case Circle(centre=at, radius=radius):
+            points, beyond = (at,), radius * view.scale + theme.px(4)
+        case Ring(centre=at):
+            points, beyond = (at,), theme.px(RING) + 3.0
+        case Text(at=at, size=size, raise_by=lifted):
+            points, beyond = (at,), (1.0 + abs(lifted)) * theme.metrics(size).height()
+        case Dimension(start=start, end=end):
+            points, beyond = (start, end), theme.px(6) + line
+        case _:
+            return NOWHERE
+    heights = [view.y0 - view.scale * y for _, y in points]
+    return min(heights) - beyond, max(heights) + beyond
 
 
 def pen_of(kind: Pen, colour: QColor, theme: Theme) -> QPen:
@@ -122,8 +166,7 @@ def _ring(item: Ring, painter: QPainter, view: View, theme: Theme) -> None:
 
 
 def _text(item: Text, painter: QPainter, view: View, theme: Theme) -> None:
-    font = theme.font(item.size, bold=item.bold)
-    metrics = QFontMetricsF(font)
+    font, metrics = theme.font(item.size, bold=item.bold), theme.metrics(item.size, bold=item.bold)
     at = view.map(item.at)
     x = _left_edge(at.x(), metrics.horizontalAdvance(item.text), item.align)
     y = at.y() + metrics.capHeight() / 2 - item.raise_by * metrics.height()
@@ -148,8 +191,7 @@ def _dimension(item: Dimension, painter: QPainter, view: View, theme: Theme) -> 
         painter.drawLine(a - across, a + across)
         painter.drawLine(b - across, b + across)
     if item.text:
-        font = theme.font(Size.SMALL)
-        metrics = QFontMetricsF(font)
+        font, metrics = theme.font(Size.SMALL), theme.metrics(Size.SMALL)
         middle = (a + b) / 2
         box = QRectF(0, 0, metrics.horizontalAdvance(item.text) + theme.px(8), metrics.height())
         box.moveCenter(middle)
@@ -175,23 +217,22 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
         painter.drawPolyline(
             QPolygonF([start, QPointF(edge - out * theme.px(10), y), QPointF(edge - out * theme.px(4), y)])
         )
-        number = theme.font(Size.NORMAL if label.chosen else Size.SMALL, bold=label.chosen)
-        unit = theme.font(Size.SMALL)
+        size = Size.NORMAL if label.chosen else Size.SMALL
+        metrics = theme.metrics(size, bold=label.chosen)
         widths = [
-            QFontMetricsF(number).horizontalAdvance(label.number),
-            QFontMetricsF(unit).horizontalAdvance(label.unit),
+            metrics.horizontalAdvance(label.number),
+            theme.metrics(Size.SMALL).horizontalAdvance(label.unit),
         ]
         x = _left_edge(edge, sum(widths) + theme.px(4), item.align)
-        baseline = y + QFontMetricsF(number).capHeight() / 2
-        painter.setFont(number)
+        baseline = y + metrics.capHeight() / 2
+        painter.setFont(theme.font(size, bold=label.chosen))
         painter.setPen(theme.colour(Tone.INK if label.chosen else Tone.SOFT))
         painter.drawText(QPointF(x, baseline), label.number)
-        painter.setFont(unit)
+        painter.setFont(theme.font(Size.SMALL))
         painter.setPen(theme.colour(Tone.SOFT))
         painter.drawText(QPointF(x + widths[0] + theme.px(4), baseline), label.unit)
     if item.caption:
-        font = theme.font(Size.SMALL)
-        metrics = QFontMetricsF(font)
+        font, metrics = theme.font(Size.SMALL), theme.metrics(Size.SMALL)
         x = _left_edge(edge, metrics.horizontalAdvance(item.caption), item.align)
         painter.setFont(font)
         painter.setPen(theme.colour(Tone.SOFT))

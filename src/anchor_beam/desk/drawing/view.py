@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRect, QRectF
+import math
+
+from PySide6.QtCore import QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.desk.drawing.painter import View, fit, paint
+from anchor_beam.desk.drawing.painter import View, changed_rows, fit, paint
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import XY, Align, Area, Dimension, Drawing, Size, Slot, Tone
 
@@ -23,6 +25,7 @@ class DrawingView(QWidget):
         self._view = View(1.0, 0.0, 0.0)
         self._placed: dict[str, QWidget] = {}
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
 
     def place(self, key: str, widget: QWidget) -> None:
         """Give the slot or area of this key its widget."""
@@ -31,9 +34,16 @@ class DrawingView(QWidget):
         widget.hide()
 
     def set_drawing(self, drawing: Drawing) -> None:
+        old, seen = self._drawing, self._view
         self._drawing = drawing
         self._arrange()
-        self.update()
+        if old is None or seen != self._view:
+            self.update()
+            return
+        top, bottom = changed_rows(old, drawing, self._view, self._theme)
+        top, bottom = max(top, 0.0), min(bottom, float(self.height()))
+        if top < bottom:
+            self.update(0, math.floor(top), self.width(), math.ceil(bottom - math.floor(top)))
 
     def pixel(self, point: XY) -> tuple[float, float]:
         """Where a point of the drawing is in the widget [px]."""
@@ -44,12 +54,12 @@ class DrawingView(QWidget):
         super().resizeEvent(event)
         self._arrange()
 
-    def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), self._theme.colour(Tone.SHEET))
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter, part = QPainter(self), event.rect()
+        painter.fillRect(part, self._theme.colour(Tone.SHEET))
         if self._drawing is None:
             return
-        paint(self._drawing, painter, self._view, self._theme)
+        paint(self._drawing, painter, self._view, self._theme, (part.top(), part.bottom() + 1))
         font = self._theme.font(Size.SMALL)
         painter.setFont(font)
         painter.setPen(self._theme.colour(Tone.SOFT))

@@ -50,26 +50,31 @@ class Rail(QWidget):
             button.clicked.connect(lambda _=False, n=name: self.chosen.emit(n))
             column.addWidget(button)
             self.buttons[name] = button
+        bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._show_car)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.GARAGE, then=self._show)
 
     def choose(self, stage: str) -> None:
         self.buttons[stage].setChecked(True)
 
-    def _show(self) -> None:
+    def _show_car(self) -> None:
         c = self._bridge.theme.colours
         restyle(self, f"Rail {{ background: {c.panel}; border-right: 1px solid {c.hairline}; }}")
         restyle(self._kind, f"color: {c.soft}")
         shown = self._bridge.bench.shown
         for name in ("Car", "Bars", "Links"):
             self.buttons[name].setEnabled(shown is not None)
-        if shown is None:
-            self._name.setText("no car yet")
-            self._kind.setText("")
-            return
-        self._name.setText(shown.file.car.name)
-        self._kind.setText(shown.file.car.description.partition(",")[0])
-        count = unmeasured(shown.file.car)
+        car = None if shown is None else shown.file.car
+        self._name.setText("no car yet" if car is None else car.name)
+        self._kind.setText("" if car is None else car.description.partition(",")[0])
+        count = 0 if car is None else unmeasured(car)
         self.buttons["Car"].set_open(f"{count} to measure" if count else "")
+
+    def _show(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            for button in self.buttons.values():
+                button.set_open("")
+            return
         off = 0
         for axle in Axle:
             end = shown.now.end(axle)
@@ -95,6 +100,8 @@ class StageButton(QAbstractButton):
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def set_open(self, words: str) -> None:
+        if words == self._open:
+            return
         self._open = words
         self.setAccessibleDescription(words)
         self.update()

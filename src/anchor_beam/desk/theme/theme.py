@@ -6,7 +6,17 @@ from functools import lru_cache
 from pathlib import Path
 
 from PySide6.QtCore import QByteArray, QObject, QRectF, Qt, Signal
-from PySide6.QtGui import QColor, QFont, QFontDatabase, QGuiApplication, QIcon, QPainter, QPalette, QPixmap
+from PySide6.QtGui import (
+    QColor,
+    QFont,
+    QFontDatabase,
+    QFontMetricsF,
+    QGuiApplication,
+    QIcon,
+    QPainter,
+    QPalette,
+    QPixmap,
+)
 from PySide6.QtWidgets import QApplication, QWidget
 
 import anchor_beam
@@ -30,6 +40,7 @@ class Theme(QObject):
         self.choice = choice
         self.colours = self._chosen()
         self._fonts: dict[tuple[Size, bool], QFont] = {}
+        self._metrics: dict[tuple[Size, bool], QFontMetricsF] = {}
         self._tones: dict[str, QColor] = {}
         for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
             QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
@@ -48,10 +59,10 @@ class Theme(QObject):
         self.changed.emit()
 
     def colour(self, tone: Tone | str) -> QColor:
-        """A colour by meaning; a copy, so that whoever changes its alpha changes nobody else's."""
+        """A colour by meaning, everybody's: copy it before you change its alpha."""
         if tone not in self._tones:
             self._tones[tone] = QColor(getattr(self.colours, str(tone)))
-        return QColor(self._tones[tone])
+        return self._tones[tone]
 
     def font(self, size: Size = Size.NORMAL, *, bold: bool = False) -> QFont:
         """The shipped family at one of the four sizes, which follow the system font."""
@@ -61,6 +72,12 @@ class Theme(QObject):
             font.setBold(bold)
             self._fonts[size, bold] = font
         return self._fonts[size, bold]
+
+    def metrics(self, size: Size = Size.NORMAL, *, bold: bool = False) -> QFontMetricsF:
+        """Measures of that font."""
+        if (size, bold) not in self._metrics:
+            self._metrics[size, bold] = QFontMetricsF(self.font(size, bold=bold))
+        return self._metrics[size, bold]
 
     def px(self, length: float) -> int:
         """A length designed at the normal font size, in pixels of this system."""

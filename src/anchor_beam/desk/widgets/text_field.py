@@ -38,6 +38,6 @@ class TextField(BenchLine):
 
     def _show(self) -> None:
         shown = self._bridge.bench.shown
-        if shown is not None and not self.isModified():
-            self.setText(read(shown.file, self._place))
+        if shown is not None and not self.isModified() and self.text() != (name := read(shown.file, self._place)):
+            self.setText(name)
             self.setCursorPosition(0)

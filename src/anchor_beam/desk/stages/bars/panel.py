@@ -204,10 +204,13 @@ class HoleSpin(QSpinBox):
         shown = self._bridge.bench.shown
         if shown is not None:
             end = shown.file.bench.end(self._axle)
+            count, hole = len(end.bar.holes), end.hole(self._side) + 1
             with QSignalBlocker(self):
-                self.setRange(1, len(end.bar.holes))
-                self.setSuffix(f" of {len(end.bar.holes)}")
-                self.setValue(end.hole(self._side) + 1)
+                if count != self.maximum():
+                    self.setRange(1, count)
+                    self.setSuffix(f" of {count}")
+                if hole != self.value():
+                    self.setValue(hole)
 
 
 class ShareBar(QWidget):

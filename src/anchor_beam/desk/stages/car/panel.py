@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -128,7 +128,7 @@ class MeasureNext(QWidget):
             painter.drawText(0, theme.px(14), "working it out…")
         for i, (name, share) in enumerate(rows):
             y = theme.px(20) * i
-            colour = theme.colour(Tone.INK)
+            colour = QColor(theme.colour(Tone.INK))
             colour.setAlpha(46)
             painter.fillRect(QRectF(0, y + theme.px(2), share * self.width(), theme.px(16)), colour)
             painter.setPen(theme.colour(Tone.INK))
