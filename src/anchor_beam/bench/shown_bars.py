@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 
 from anchor_beam.bench.bench import Shown
+from anchor_beam.bench.results import EndResult
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.stiffness import SHARES
@@ -29,21 +32,27 @@ def title(bar: BarRecord, units: System, *, connected: bool = True) -> str:
 
 def shown_bar(shown: Shown, axle: Axle, units: System, *, loaded: bool = False) -> ShownBar:
     """One bar for the drawing, with what each hole gives; `loaded` adds what it carries at 1 g."""
-    end, record = shown.now.end(axle), shown.file.car.axle(axle)
+    record = shown.file.car.axle(axle)
+    before = None if shown.reference is None else shown.reference.end(axle)
+    bare = _bare(shown.now.end(axle), before, axle, record.arms is ArmDirection.FORWARD, units)
+    return replace(bare, load=_load(shown, axle, units)) if loaded else bare
+
+
+@lru_cache(maxsize=16)
+def _bare(end: EndResult, before: EndResult | None, axle: Axle, forward: bool, units: System) -> ShownBar:
+    """The same for as long as its own axle stays as it is."""
     holes = (end.end.hole_left, end.end.hole_right)
     labels = []
     for side in Side:
         rates = [(i, float(rate)) for i, rate in enumerate(end.hole_rates[side.position])]
         labels.append(tuple(_label(rate, units, chosen=i == holes[side.position]) for i, rate in rates))
-    before = shown.reference.end(axle) if shown.reference is not None else None
     other = before is not None and before.end.bar != end.end.bar
     return ShownBar(
-        axle=axle, bar=end.bar, forward=record.arms is ArmDirection.FORWARD, connected=end.end.connected,
-        track=record.track.value, holes=holes, labels=(labels[0], labels[1]),
+        axle=axle, bar=end.bar, forward=forward, connected=end.end.connected, track=end.track,
+        holes=holes, labels=(labels[0], labels[1]),
         title=title(end.end.bar, units, connected=end.end.connected),
         against=f"against {title(before.end.bar, units)}" if before is not None and other else "",
         ghost=before.bar if before is not None and other else None,
-        load=_load(shown, axle, units) if loaded else None,
     )  # fmt: skip
 
 

@@ -2,12 +2,36 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from typing import TypeVar
 
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind, Side
+
+T = TypeVar("T")
+
+
+def hashed_once(cls: type[T]) -> type[T]:
+    """For big frozen records that are keys of caches: each works out its hash the first time only."""
+    whole: Callable[[T], int] = cls.__hash__
+
+    def once(self: T) -> int:
+        kept = vars(self)
+        if HASH not in kept:
+            kept[HASH] = whole(self)
+        return int(kept[HASH])
+
+    def without(self: T) -> dict[str, object]:  # another process hashes text differently
+        return {name: value for name, value in vars(self).items() if name != HASH}
+
+    cls.__hash__, cls.__getstate__ = once, without  # type: ignore[method-assign, assignment]
+    return cls
+
+
+HASH = "_hash"
 
 
 class Provenance(StrEnum):
@@ -48,6 +72,7 @@ class Adjuster(StrEnum):
     FIXED = "fixed length"
 
 
+@hashed_once
 @dataclass(frozen=True)
 class AxleRecord:
     """One axle as measured. unsprung_mass: per wheel, of the whole axle when it is live."""
@@ -76,6 +101,7 @@ class AxleRecord:
     thread_pitch: Figure
 
 
+@hashed_once
 @dataclass(frozen=True)
 class CarRecord:
     """A car without its bars."""
@@ -106,6 +132,7 @@ class CarRecord:
         return self.front if axle is Axle.FRONT else self.rear
 
 
+@hashed_once
 @dataclass(frozen=True)
 class BarRecord:
     """A mirror-symmetric bar; `wall` counts unless solid, the arm's section only with plate arms."""
@@ -129,6 +156,7 @@ class BarRecord:
     holes: tuple[Figure, ...]
 
 
+@hashed_once
 @dataclass(frozen=True)
 class EndSetting:
     """What is on one axle: the bar, whether it is connected, the hole on each side and the length of each link."""
@@ -147,6 +175,7 @@ class EndSetting:
         return self.link_left if side is Side.LEFT else self.link_right
 
 
+@hashed_once
 @dataclass(frozen=True)
 class Setting:
     """A named setting, complete in itself: later changes to a bar in the rack do not reach back into it."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -44,7 +45,7 @@ class ShownLoad:
     words: tuple[str, str]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ShownBar:
     """One axle's bar as the drawing needs it. labels: what each hole gives, by side."""
 
@@ -117,7 +118,8 @@ def hole_points(bar: BarSolution, forward: bool, base: float, side: Side) -> tup
     return _on_board(nodes, forward, base)
 
 
-def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:
+@lru_cache(maxsize=16)
+def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...]:
     bar, tone = shown.bar, tone_of(shown.axle)
     sign = 1.0 if shown.forward else -1.0
     points = plan_points(bar, shown.forward, base)
@@ -140,7 +142,7 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> list[Item]:
         items += _holes(shown, base, side)
     if shown.load is not None:
         items += _load(shown, shown.load, base)
-    return items
+    return tuple(items)
 
 
 def _load(shown: ShownBar, load: ShownLoad, base: float) -> list[Item]:

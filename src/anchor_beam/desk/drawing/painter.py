@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -54,16 +55,12 @@ def fit(drawing: Drawing, room: QRectF) -> View:
 Rows = tuple[float, float]
 """From and to which height of the screen [px], top first."""
 NOWHERE: Rows = (math.inf, -math.inf)
-EVERYWHERE: Rows = (-math.inf, math.inf)
 
 
-def paint(drawing: Drawing, painter: QPainter, view: View, theme: Theme, rows: Rows = EVERYWHERE) -> None:
-    """Paint what reaches into these rows, but for slots and areas, which are widgets."""
+def paint(items: Iterable[Item], painter: QPainter, view: View, theme: Theme) -> None:
+    """Paint everything but slots and areas, which are widgets."""
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-    for item in drawing.items:
-        top, bottom = rows_of(item, view, theme)
-        if top > rows[1] or bottom < rows[0]:
-            continue
+    for item in items:
         match item:
             case Line():
                 _line(item, painter, view, theme)
@@ -81,15 +78,6 @@ def paint(drawing: Drawing, painter: QPainter, view: View, theme: Theme, rows: R
                 _stack(item, painter, view, theme)
             case _:
                 pass
-
-
-def changed_rows(old: Drawing, new: Drawing, view: View, theme: Theme) -> Rows:
-    """The rows in which two drawings seen in one view differ."""
-    if len(old.items) != len(new.items) or old.title != new.title:
-        return EVERYWHERE
-    differing = [item for pair in zip(old.items, new.items, strict=True) if pair[0] != pair[1] for item in pair]
-    reached = [rows_of(item, view, theme) for item in differing]
-    return min((top for top, _ in reached), default=math.inf), max((low for _, low in reached), default=-math.inf)
 
 
 def rows_of(item: Item, view: View, theme: Theme) -> Rows:

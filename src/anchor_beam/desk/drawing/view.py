@@ -8,7 +8,7 @@ from PySide6.QtCore import QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.desk.drawing.painter import View, changed_rows, fit, paint
+from anchor_beam.desk.drawing.painter import NOWHERE, Rows, View, fit, paint, rows_of
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import XY, Align, Area, Dimension, Drawing, Size, Slot, Tone
 
@@ -23,6 +23,7 @@ class DrawingView(QWidget):
         self._theme = theme
         self._drawing: Drawing | None = None
         self._view = View(1.0, 0.0, 0.0)
+        self._rows: list[Rows] = []  # of each item
         self._placed: dict[str, QWidget] = {}
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
@@ -37,13 +38,17 @@ class DrawingView(QWidget):
         old, seen = self._drawing, self._view
         self._drawing = drawing
         self._arrange()
-        if old is None or seen != self._view:
+        if old is None or seen != self._view or old.title != drawing.title or len(old.items) != len(drawing.items):
+            self._rows = [rows_of(item, self._view, self._theme) for item in drawing.items]
             self.update()
             return
-        top, bottom = changed_rows(old, drawing, self._view, self._theme)
-        top, bottom = max(top, 0.0), min(bottom, float(self.height()))
+        top, bottom = NOWHERE
+        for i, (before, item) in enumerate(zip(old.items, drawing.items, strict=True)):
+            if item is not before and item != before:
+                was, self._rows[i] = self._rows[i], rows_of(item, self._view, self._theme)
+                top, bottom = min(top, was[0], self._rows[i][0]), max(bottom, was[1], self._rows[i][1])
         if top < bottom:
-            self.update(0, math.floor(top), self.width(), math.ceil(bottom - math.floor(top)))
+            self.update(0, math.floor(top), self.width(), math.ceil(bottom) - math.floor(top))
 
     def pixel(self, point: XY) -> tuple[float, float]:
         """Where a point of the drawing is in the widget [px]."""
@@ -53,13 +58,17 @@ class DrawingView(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)
         self._arrange()
+        if self._drawing is not None:
+            self._rows = [rows_of(item, self._view, self._theme) for item in self._drawing.items]
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter, part = QPainter(self), event.rect()
         painter.fillRect(part, self._theme.colour(Tone.SHEET))
         if self._drawing is None:
             return
-        paint(self._drawing, painter, self._view, self._theme, (part.top(), part.bottom() + 1))
+        reached = zip(self._drawing.items, self._rows, strict=True)
+        touched = [item for item, (top, low) in reached if top <= part.bottom() + 1 and low >= part.top()]
+        paint(touched, painter, self._view, self._theme)
         font = self._theme.font(Size.SMALL)
         painter.setFont(font)
         painter.setPen(self._theme.colour(Tone.SOFT))

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -67,8 +65,8 @@ class CarRow(QWidget):
         try:
             now = results(self.listed.file.car, self.listed.file.bench)
             drawing = car_in_plan(car_shape(self.listed.file.car, now.physics))
-            bare = replace(drawing, items=tuple(i for i in drawing.items if isinstance(i, Line)))
-            paint(bare, painter, fit(bare, QRectF(px(10), px(6), px(210), px(120))), theme)
+            lines = [item for item in drawing.items if isinstance(item, Line)]
+            paint(lines, painter, fit(drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
         except AnchorBeamError:
             painter.setPen(theme.colour(Tone.SOFT))
             painter.drawText(px(40), px(66), "cannot be drawn")
