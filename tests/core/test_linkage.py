@@ -53,7 +53,8 @@ def test_the_chain_closes_and_the_motion_ratio_is_its_slope(pickup: PickUp, side
     assert gap[known] == pytest.approx(0.0, abs=1e-12)
     small = 1e-6
     slope = (position(moved(at, small), length).theta - position(moved(at, -small), length).theta) / (2 * small)
-    assert found.motion_ratio[known] == pytest.approx(slope[known], rel=1e-5)
+    bent = known & (found.over_centre > 0.05)  # closer to the snap the ratio runs away, and a difference is no slope
+    assert found.motion_ratio[bent] == pytest.approx(slope[bent], rel=1e-5)
     assert (found.motion_ratio[known] > 0.0).all()
 
 

@@ -15,13 +15,13 @@ from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.car.model import CarBatch
-from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
+from anchor_beam.core.grip.limit import Limits, limits
+from anchor_beam.core.grip.model import FOUR, GripBatch, Phase, grips
 from anchor_beam.core.linkage.arm import Chain, position
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
-from anchor_beam.documents.physics import bar_input, moved_cars, moved_grips
+from anchor_beam.documents.physics import bar_input, grip_input, moved_cars, moved_grips
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import (
     ArmDirection,
@@ -151,6 +151,10 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
     first, last = len(own), len(own) + len(through)
     gain = np.stack([gains[place] for place in through], axis=-1) if through else np.zeros((len(settings), 2, 0))
     pairs = [bars([(front.wheel_bar, rear.wheel_bar)]) for front, rear in ends]
+    middle = [
+        limits(moved_cars(car, {}), pair, grips([grip_input(car)]), FOUR if k == 0 else (Phase.MIDDLE,))
+        for k, pair in enumerate(pairs)
+    ]
 
     def figures(rows: FloatArray) -> FloatArray:
         moving = {place.removeprefix("car."): rows[:, i] for i, place in enumerate(places[:first])}
@@ -159,7 +163,7 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
         found = []
         for k, pair in enumerate(pairs):
             factor = np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0)
-            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, whole=k == 0))
+            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, middle[k]))
         if len(found) == 2:
             found.append(found[0][:, 1:2] - found.pop()[:, :1])
         return np.concatenate(found, axis=1)
@@ -167,13 +171,14 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
     return Model(places, np.array([v for _, v, _ in inputs]), np.array([s for _, _, s in inputs]), figures)
 
 
-def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, *, whole: bool) -> FloatArray:
-    """(m, 6) figures of a left turn; only the middle margin (m, 1) where the whole is not wanted."""
-    if not whole:
-        return np.asarray(limits(cars, bar, grip, (Phase.MIDDLE,)).margin, dtype=float)
+def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, middle: Limits) -> FloatArray:
+    """(m, 6) figures of a left turn; only the middle margin (m, 1) where `middle` has no other phase."""
+    margin = limits(cars, bar, grip, middle.phases, near=middle).margin
+    if middle.phases != FOUR:
+        return np.asarray(margin, dtype=float)
     response = respond(cars, bar.roll_stiffness(cars.track))
     rest = np.stack([roll_gradient(cars, bar), 100.0 * response.rear_stiffness_share], axis=-1)
-    return np.concatenate([limits(cars, bar, grip).margin, rest], axis=1)
+    return np.concatenate([margin, rest], axis=1)
 
 
 def _car_places(car: CarRecord) -> list[str]:

@@ -29,7 +29,7 @@ LONGEST, SHORT = 0.3 * GRAVITY, 0.01 * GRAVITY  # that one step may go, and afte
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
 LEANING = 0.2  # of the tangent of roll; a leaning car is looked at twice
 NEARLY = 0.999  # of the acceleration, where the car of that balance still stands if it stands at all
-QUICK, STEPS, HALVINGS = 7, 25, 60
+QUICK, STEPS, HALVINGS = 4, 8, 60  # of the search: all members, then those that need more; of the bracket
 BRACKET_STEPS = 15  # of Newton from the last settled state: whoever needs more counts as fallen
 
 
@@ -44,6 +44,13 @@ class Reached:
     pose: Pose
     tips: np.ndarray
     beyond: np.ndarray
+
+    def repeated(self, times: int) -> Reached:
+        """Every member `times` times, the first one first."""
+        pose = Pose(np.repeat(self.pose.unknowns, times, axis=1))
+        return Reached(
+            np.repeat(self.acceleration, times), pose, np.repeat(self.tips, times), np.repeat(self.beyond, times)
+        )
 
 
 def reach(
@@ -62,21 +69,27 @@ def reach(
     if near is not None:
         known = np.isfinite(near.acceleration) & ~near.tips & ~near.beyond
         pose, begin = Pose(np.where(known, near.pose.unknowns, 0.0)), np.where(known, near.acceleration, guess)
-    pose, lateral, done = _together(ready, goal, pose, begin, longitudinal, QUICK)
-    found = Reached(lateral, pose, none, none)
-    for steps in (STEPS, 0):  # few need more steps, fewer still the bracket: only those go on
-        done &= (lateral > -EXACT) & (lateral <= highest) & (np.abs(pose.roll).max(axis=0) < np.tan(STEEPEST))
-        if done.all():
-            return found
-        rest = np.flatnonzero(~done)
-        part, sought, along = ready.chosen(rest), goal.chosen(rest), longitudinal[rest]
-        if steps:
-            further, at, done[rest] = _together(part, sought, at_rest(rest.size), guess[rest], along, steps)
-            found = _merged(found, Reached(at, further, none[rest], none[rest]), rest)
-        else:
-            found = _merged(found, _bracket(part, sought, along, highest), rest)
-        pose, lateral = found.pose, found.acceleration
+    first = _together(ready, goal, pose, begin, longitudinal, QUICK)
+    found, done = Reached(first.lateral, first.pose, none, none), _sound(first, highest)
+    rest = np.flatnonzero(~done & ~(first.there & (near is None)))
+    if rest.size:  # few need more steps, fewer still the bracket: only those go on
+        onward = np.isfinite(first.lateral[rest]) & (near is None)
+        start = Pose(np.where(onward, first.pose.unknowns[:, rest], 0.0))
+        part, at = ready.chosen(rest), np.where(onward, first.lateral[rest], guess[rest])
+        again = _together(part, goal.chosen(rest), start, at, longitudinal[rest], STEPS)
+        found = _merged(found, Reached(again.lateral, again.pose, none[rest], none[rest]), rest)
+        done[rest] = _sound(again, highest)
+    lost = np.flatnonzero(~done)
+    if lost.size:
+        bracketed = _bracket(ready.chosen(lost), goal.chosen(lost), longitudinal[lost], highest)
+        found = _merged(found, bracketed, lost)
     return found
+
+
+def _sound(tried: _Try, highest: float) -> np.ndarray:
+    """Done, forward, not faster than asked, and not lying on its side."""
+    upright = np.abs(tried.pose.roll).max(axis=0) < np.tan(STEEPEST)
+    return np.asarray(tried.done & (tried.lateral > -EXACT) & (tried.lateral <= highest) & upright)
 
 
 def _merged(old: Reached, new: Reached, at: IntArray) -> Reached:
@@ -93,12 +106,21 @@ def _merged(old: Reached, new: Reached, at: IntArray) -> Reached:
     )  # fmt: skip
 
 
-def _together(
-    ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitudinal: FloatArray, steps: int
-) -> tuple[Pose, FloatArray, np.ndarray]:
-    """Newton on pose and acceleration; the last answer says who got there."""
+@dataclass(frozen=True, eq=False)
+class _Try:
+    """there: (n,) the event was found in some balance; done: ... in one that a car comes to from rest, and keeps."""
+
+    pose: Pose
+    lateral: FloatArray
+    there: np.ndarray
+    done: np.ndarray
+
+
+def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitudinal: FloatArray, steps: int) -> _Try:
+    """Newton on pose and acceleration."""
     lateral = guess.astype(float)
-    done, slope = np.zeros(guess.size, dtype=bool), lateral
+    there = stands = np.zeros(guess.size, dtype=bool)
+    slope = lateral
     change = np.full(guess.size, np.inf)
     with np.errstate(all="ignore"):  # whoever runs away here is bracketed afterwards
         for _ in range(steps):
@@ -109,11 +131,12 @@ def _together(
             if not np.abs(change).max() < SHORT:  # else the goal is as steep as it was
                 slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
             change = np.clip(-here / slope, -LONGEST, LONGEST)
-            done = (system.residual < ALMOST) & (np.abs(change) < EXACT) & move.stable
+            there = (system.residual < ALMOST) & (np.abs(change) < EXACT)
+            stands = move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
-            if bool(np.all(done | ~np.isfinite(lateral))):
+            if bool(np.all(there | ~np.isfinite(lateral))):
                 break
-    return pose, lateral, done & _standing(ready, pose, lateral, longitudinal, done)
+    return _Try(pose, lateral, there, there & stands & _standing(ready, pose, lateral, longitudinal, there & stands))
 
 
 def _standing(

@@ -26,7 +26,7 @@ class Limits:
     higher of the two is what that axle could hold if the other did. margin: (..., p) B [%], > 0: the front gives up
     first (push). tips: (..., p, 2) the car has no equilibrium beyond this and the axle still holds. carried: (..., p)
     longitudinal acceleration that the wheels can make at the lower limit [m/s^2]. lifted: (..., p, 2) a wheel is off the
-    ground there, so that the figure has a kink nearby.
+    ground there, so that the figure has a kink nearby. found: what was searched for them, to begin another search at.
     """
 
     phases: tuple[Phase, ...]
@@ -35,17 +35,23 @@ class Limits:
     tips: np.ndarray
     carried: FloatArray
     lifted: np.ndarray
+    found: Reached
 
 
-def limits(cars: CarBatch, bars: BarBatch, grips: GripBatch, phases: Sequence[Phase] = FOUR) -> Limits:
+def limits(
+    cars: CarBatch, bars: BarBatch, grips: GripBatch, phases: Sequence[Phase] = FOUR, near: Limits | None = None
+) -> Limits:
     """Limits of both axles in a left turn, for cars, bars and grips (...) that broadcast.
 
+    near: limits in the same phases of one car from which all of these differ little; the search then begins there.
     Source: docs/theory/balance.md, "The limit of an axle".
     """
     shape = np.broadcast_shapes(cars.shape, bars.K_theta.shape[:-1], grips.shape_of_batch)
     base = corner(cars, bars, shape)
     plan = plan_limits(base, grips, phases)
-    return plan.report(reach(base.chosen(plan.member), plan.goal, plan.guess, plan.longitudinal, highest=FASTEST))
+    start = None if near is None else near.found.repeated(base.mass.size)
+    found = reach(base.chosen(plan.member), plan.goal, plan.guess, plan.longitudinal, highest=FASTEST, near=start)
+    return plan.report(found)
 
 
 @dataclass(frozen=True, eq=False)
@@ -90,6 +96,7 @@ class Plan:
         return Limits(
             self.phases, frozen(where), frozen(balance_margin(where)), shaped(found.tips),
             frozen(np.where(lower, along[..., 0], along[..., 1])), shaped(np.asarray((at.load <= 0.0).any(axis=(0, 1)))),
+            found,
         )  # fmt: skip
 
 
