@@ -128,7 +128,9 @@ def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitud
             move, along = system.both()
             settled = move.limited().from_(pose)
             here = goal(settled, lateral)
-            if not np.abs(change).max() < SHORT:  # else the goal is as steep as it was
+            if (
+                steps > QUICK or not np.abs(change).max() < SHORT
+            ):  # else the goal is as steep as it was, but at a kink
                 slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
             change = np.clip(-here / slope, -LONGEST, LONGEST)
             there = (system.residual < ALMOST) & (np.abs(change) < EXACT)
@@ -160,8 +162,16 @@ def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float
     size = longitudinal.size
     low, high = np.full(size, SLOWEST), np.full(size, highest)
     pose, at_low, settled = _state(ready, goal, at_rest(size), low, longitudinal)
+    alive = np.flatnonzero(settled & (at_low > 0.0))
+    if alive.size < size:  # the others do not stand, or are past the event, at next to nothing
+        no = np.zeros(size, dtype=bool)
+        lost = Reached(np.full(size, np.nan), pose, no, no)
+        if not alive.size:
+            return lost
+        rest = _bracket(ready.chosen(alive), goal.chosen(alive), longitudinal[alive], highest)
+        return _merged(lost, rest, alive)
     _, at_high, known = _state(ready, goal, pose, high, longitudinal)
-    dead, beyond = ~(settled & (at_low > 0.0)), known & (at_high > 0.0)
+    beyond = known & (at_high > 0.0)
     rises = np.zeros(size)
     for _ in range(HALVINGS):
         with np.errstate(all="ignore"):
@@ -175,10 +185,9 @@ def _bracket(ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float
         pose = Pose(np.where(above, tried.unknowns, pose.unknowns))
         low, high = np.where(above, guess, low), np.where(above, high, guess)
         rises = np.where(above, 1.0, -1.0)
-        if bool(np.all(dead | beyond | (high - low < EXACT) | (settled & (np.abs(value) < 1e-7 * ready.weight)))):
+        if bool(np.all(beyond | (high - low < EXACT) | (settled & (np.abs(value) < 1e-7 * ready.weight)))):
             break
-    at = np.where(dead, np.nan, np.where(beyond, highest, low))
-    return Reached(at, pose, ~known & ~dead & ~beyond, beyond)
+    return Reached(np.where(beyond, highest, low), pose, ~known & ~beyond, beyond)
 
 
 def _state(
