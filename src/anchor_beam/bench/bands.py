@@ -38,7 +38,7 @@ LINKAGE = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_
 GRIP_APART = "grip of front against rear"
 GRIP_BY_AXLE = 0.02  # the same tyres all round still differ in grip from axle to axle by this much
 SAMPLES, SEED = 2000, 1  # of Monte Carlo
-SLICE = 200  # draws in one step, some 50 ms
+SLICE = 250  # draws in one step, some 50 ms
 
 
 @dataclass(frozen=True, eq=False)

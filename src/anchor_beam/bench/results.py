@@ -359,18 +359,14 @@ def results(car: CarRecord, setting: Setting) -> Results:
     return Results(car, setting, physics, front, rear, response, corner, None)
 
 
-@dataclass(eq=False)
+@dataclass(frozen=True, eq=False)
 class Turns:
-    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both.
-
-    near: where the latest survey ended, for the next one to begin at; a bench moves in small steps.
-    """
+    """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both."""
 
     one: CarBatch
     both: CarBatch
     grip: GripBatch
     course: Course
-    near: Reached | None = None
 
 
 @lru_cache(maxsize=64)
@@ -385,10 +381,21 @@ def both_turns(car: CarRecord) -> Turns:
     return Turns(one, both, grip, course(both, grip, GRAVITY))
 
 
+@dataclass(eq=False)
+class _Latest:
+    """Where the latest survey ended, for the next one to begin at: a bench moves in small steps. Whatever is kept here, the
+    answer is the same within what the search leaves over."""
+
+    found: Reached | None = None
+
+
+_latest = _Latest()
+
+
 def cornering(turns: Turns, bar: BarBatch) -> Cornering:
     """Settle one car in everything that is shown of it, left and right turns at once."""
-    found = turns.course.survey(joined([bar, mirrored_bars(bar)]), turns.near)
-    turns.near = found.found
+    found = turns.course.survey(joined([bar, mirrored_bars(bar)]), _latest.found)
+    _latest.found = found.found
     return Cornering(
         found.limits, found.lifts, float(found.roll_gradient[0]), part_of(found.rest, slice(0, 1)), found.at
     )
