@@ -56,7 +56,19 @@ def cross(a: FloatArray, b: FloatArray) -> FloatArray:
     """Cross product along the last axis (..., 3). NumPy's own costs more in checks than the products do."""
     ax, ay, az = a[..., 0], a[..., 1], a[..., 2]
     bx, by, bz = b[..., 0], b[..., 1], b[..., 2]
-    return np.stack([ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx], axis=-1)
+    out = np.empty(np.broadcast(a, b).shape)
+    out[..., 0], out[..., 1], out[..., 2] = ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx
+    return out
+
+
+def dot(a: FloatArray, b: FloatArray) -> FloatArray:
+    """Dot product (...) along the last axis."""
+    return np.asarray(np.vecdot(a, b), dtype=float)
+
+
+def lengths_of(vectors: FloatArray) -> FloatArray:
+    """Lengths (...) of vectors (..., 3); NumPy's norm takes twice as long over a few."""
+    return np.asarray(np.sqrt(np.vecdot(vectors, vectors)), dtype=float)
 
 
 def length_of(vector: FloatArray) -> float:
@@ -70,8 +82,7 @@ def segment_distance(a0: FloatArray, a1: FloatArray, b0: FloatArray, b1: FloatAr
     Source: Ericson, *Real-Time Collision Detection*, 5.1.9 (closest points of two segments).
     """
     u, v, w = a1 - a0, b1 - b0, a0 - b0
-    a, b, c = (u * u).sum(axis=-1), (u * v).sum(axis=-1), (v * v).sum(axis=-1)
-    d, e = (u * w).sum(axis=-1), (v * w).sum(axis=-1)
+    a, b, c, d, e = dot(u, u), dot(u, v), dot(v, v), dot(u, w), dot(v, w)
     parallel = a * c - b * b
     with np.errstate(divide="ignore", invalid="ignore"):
         s = np.where(parallel > 1e-12 * np.maximum(a * c, 1e-300), (b * e - c * d) / parallel, 0.0)
@@ -80,7 +91,7 @@ def segment_distance(a0: FloatArray, a1: FloatArray, b0: FloatArray, b1: FloatAr
         t_in = np.clip(t, 0.0, 1.0)
         s = np.where(a > 0.0, np.clip((b * t_in - d) / a, 0.0, 1.0), 0.0)
     apart = w + s[..., None] * u - t_in[..., None] * v
-    return np.asarray(np.sqrt((apart * apart).sum(axis=-1)), dtype=float)
+    return lengths_of(apart)
 
 
 def batch_last(value: FloatArray, shape: tuple[int, ...], *tail: int) -> FloatArray:

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, cross, frozen
+from anchor_beam.core.arrays import FloatArray, cross, dot, frozen, lengths_of
 from anchor_beam.errors import NoSolution
 
 
@@ -45,7 +45,7 @@ class ArmPosition:
     @property
     def over_centre(self) -> FloatArray:
         """(...) lever of the link over the arm's radius [-]: 1 square, 0 where the link lies along the arm and snaps over."""
-        return np.asarray(np.abs(self.lever) / np.linalg.norm(self.hole, axis=-1), dtype=float)
+        return np.asarray(np.abs(self.lever) / lengths_of(self.hole), dtype=float)
 
     @property
     def per_length(self) -> FloatArray:
@@ -55,7 +55,7 @@ class ArmPosition:
     def joint_angle(self, stud: FloatArray) -> FloatArray:
         """(...) angle between the link and the plane square to a joint's stud (3,) [rad]: what the joint must give."""
         link = self.pickup - self.hole
-        off = (link * stud).sum(axis=-1) / (np.linalg.norm(link, axis=-1) * np.linalg.norm(stud))
+        off = dot(link, stud) / (lengths_of(link) * lengths_of(stud))
         return np.asarray(np.abs(np.arcsin(np.clip(off, -1.0, 1.0))), dtype=float)
 
     def of_hole(self, index: int) -> ArmPosition:
@@ -74,7 +74,7 @@ class ArmPosition:
     def square_off(self) -> FloatArray:
         """How far the link is from square to the arm, in the arm's plane and out of it together [rad]."""
         link, arm = self.pickup - self.hole, self.hole
-        cosine = (link * arm).sum(axis=-1) / (np.linalg.norm(link, axis=-1) * np.linalg.norm(arm, axis=-1))
+        cosine = dot(link, arm) / (lengths_of(link) * lengths_of(arm))
         return np.asarray(np.abs(np.pi / 2.0 - np.arccos(np.clip(cosine, -1.0, 1.0))), dtype=float)
 
 
@@ -86,12 +86,12 @@ def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None
     (...) overrules that with the sign of the lever, so that a chain keeps its own way through its travel.
     Source: model paper section 3, written out in docs/theory/linkage.md.
     """
-    r = np.linalg.norm(chain.radius, axis=-1)
+    r = lengths_of(chain.radius)
     e1 = chain.radius / r[..., None]
-    e2 = cross(np.broadcast_to(chain.axis, e1.shape), e1)
+    e2 = cross(chain.axis, e1)
     d = chain.pickup
-    A, B = 2.0 * r * (d * e1).sum(axis=-1), 2.0 * r * (d * e2).sum(axis=-1)
-    C = r**2 + (d * d).sum(axis=-1) - np.square(length)
+    A, B = 2.0 * r * dot(d, e1), 2.0 * r * dot(d, e2)
+    C = r**2 + dot(d, d) - np.square(length)
     amplitude = np.hypot(A, B)
     reach = np.full_like(amplitude, np.nan)
     possible = np.abs(C) <= amplitude
@@ -105,9 +105,9 @@ def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None
 def _at(chain: Chain, theta: FloatArray, e1: FloatArray, e2: FloatArray, r: FloatArray) -> ArmPosition:
     hole = r[..., None] * (np.cos(theta)[..., None] * e1 + np.sin(theta)[..., None] * e2)
     link = chain.pickup - hole
-    link = link / np.linalg.norm(link, axis=-1)[..., None]
-    lever = (chain.axis * cross(hole, link)).sum(axis=-1)
-    ratio = (link * chain.pickup_travel).sum(axis=-1) / lever
+    link = link / lengths_of(link)[..., None]
+    lever = dot(chain.axis, cross(hole, link))
+    ratio = dot(link, chain.pickup_travel) / lever
     horizontal = np.hypot(hole[..., 0], hole[..., 1])
     return ArmPosition(
         frozen(theta), frozen(np.arctan2(hole[..., 2], horizontal)), frozen(lever), frozen(ratio), frozen(hole),
@@ -120,7 +120,7 @@ def level_length(chain: Chain) -> FloatArray:
 
     Source: (R r0).z = 0, docs/theory/linkage.md.
     """
-    across = cross(np.broadcast_to(chain.axis, chain.radius.shape), chain.radius)
+    across = cross(chain.axis, chain.radius)
     return length_at(chain, -np.arctan2(chain.radius[..., 2], across[..., 2]))
 
 
@@ -130,9 +130,9 @@ def length_at(chain: Chain, theta: float | FloatArray) -> FloatArray:
     At the turn of the other arm it is the drop-in length: the bar is not twisted, and the link goes in without force.
     Source: |Q - P - R r0|, docs/theory/linkage.md.
     """
-    across = cross(np.broadcast_to(chain.axis, chain.radius.shape), chain.radius)
+    across = cross(chain.axis, chain.radius)
     cos, sin = np.cos(theta)[..., None], np.sin(theta)[..., None]
-    return np.asarray(np.linalg.norm(chain.pickup - cos * chain.radius - sin * across, axis=-1), dtype=float)
+    return lengths_of(chain.pickup - cos * chain.radius - sin * across)
 
 
 def square_length(chain: Chain) -> FloatArray:
@@ -141,9 +141,9 @@ def square_length(chain: Chain) -> FloatArray:
     Source: r . (Q - tip) = 0, so L^2 = |Q - P|^2 - r^2, which exists where the part of Q - P in the arm's plane
     reaches r.
     """
-    r2 = (chain.radius**2).sum(axis=-1)
-    aside = (chain.pickup * chain.axis).sum(axis=-1)
-    in_plane = (chain.pickup**2).sum(axis=-1) - aside**2
+    r2 = dot(chain.radius, chain.radius)
+    aside = dot(chain.pickup, chain.axis)
+    in_plane = dot(chain.pickup, chain.pickup) - aside**2
     return np.sqrt(np.where(in_plane >= r2, in_plane + aside**2 - r2, np.nan))
 
 
@@ -155,10 +155,10 @@ def require_assembled(where: ArmPosition, place: str, chain: Chain, length: floa
     """
     if bool(np.isfinite(where.theta).all()):
         return
-    r = float(np.linalg.norm(chain.radius, axis=-1).min())
-    plane = chain.pickup - (chain.pickup * chain.axis).sum(axis=-1)[..., None] * chain.axis
-    aside = float(np.abs((chain.pickup * chain.axis).sum(axis=-1)).max())
-    distance = float(np.linalg.norm(plane, axis=-1).max())
+    r = float(lengths_of(chain.radius).min())
+    off = dot(chain.pickup, chain.axis)
+    plane = chain.pickup - off[..., None] * chain.axis
+    aside, distance = float(np.abs(off).max()), float(lengths_of(plane).max())
     shortest, longest = np.hypot(abs(distance - r), aside), np.hypot(distance + r, aside)
     raise NoSolution(
         place, "The link does not reach from the hole to its pick-up.", got=length,

@@ -31,8 +31,9 @@ class Travel:
     @property
     def turn(self) -> FloatArray:
         """(n,) turn of the arm from ride height [rad], positive in bump."""
-        theta = np.unwrap(self.where.theta)
-        return np.asarray((theta - theta[len(theta) // 2]) * self._sense, dtype=float)
+        theta = self.where.theta
+        turned = np.remainder(theta - theta[len(theta) // 2] + np.pi, 2.0 * np.pi) - np.pi
+        return np.asarray(turned * self._sense, dtype=float)
 
     @property
     def _sense(self) -> float:
