@@ -14,7 +14,6 @@ from PySide6.QtWidgets import QApplication
 
 from anchor_beam.bench.bench import Bench
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.shell.start_problem import StartProblem
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.theme.theme import ASSETS, Theme
 from anchor_beam.documents.records import CarFile
@@ -46,7 +45,7 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
                     garage.add(file, "came with the demo")
             bench = Bench(garage)
         except StoreError as problem:
-            StartProblem(look, str(problem)).exec()
+            _say(look, problem)
             return 1
         window = Window(Bridge(bench, look))
         window.show()
@@ -60,11 +59,18 @@ def _collect_again() -> None:
     gc.enable()
 
 
+def _say(look: Theme, problem: StoreError) -> bool:
+    """Say why there is no window; whether to try again."""
+    from anchor_beam.desk.shell.start_problem import StartProblem  # a good start needs none
+
+    return bool(StartProblem(look, str(problem)).exec())
+
+
 def _open(path: Path, look: Theme) -> Garage | None:
     """The garage, asking again as long as the user wants to try; None when they give up."""
     while True:
         try:
             return Garage(path)
         except StoreError as problem:
-            if not StartProblem(look, str(problem)).exec():
+            if not _say(look, problem):
                 return None

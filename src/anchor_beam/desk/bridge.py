@@ -101,6 +101,13 @@ class Bridge(QObject):
             self._quiet.start()
             self.first_picture.emit()
 
+    def when_painted(self, then: Callable[[], None]) -> None:
+        """Do something that the first picture does not need: when it stands, or at once if it does."""
+        if self.painted:
+            then()
+        else:
+            self.first_picture.connect(then)
+
     def deliver_now(self) -> None:
         """Bring all visible views up to date without waiting for the next turn."""
         if self._turn.isActive():

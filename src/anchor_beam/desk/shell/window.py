@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import partial
+from functools import cached_property, partial
+from typing import TYPE_CHECKING
 
 from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
@@ -13,9 +14,12 @@ from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.consequence_line import ConsequenceLine
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.shell.keep_setting import KeepSetting
 from anchor_beam.desk.shell.rail import STAGES, Rail
-from anchor_beam.desk.widgets.working_panel import WorkingPanel
+
+if TYPE_CHECKING:
+    from anchor_beam.core.working import Working
+    from anchor_beam.desk.shell.keep_setting import KeepSetting
+    from anchor_beam.desk.widgets.working_panel import WorkingPanel
 
 
 class Window(QMainWindow):
@@ -43,8 +47,7 @@ class Window(QMainWindow):
         column.addLayout(upper, stretch=1)
         column.addWidget(self.line)
         self.setCentralWidget(centre)
-        self.working = WorkingPanel(bridge, self)
-        self.keep = KeepSetting(bridge, self)
+        bridge.working_asked.connect(self._open_working)
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
@@ -52,6 +55,22 @@ class Window(QMainWindow):
         self.resize(bridge.theme.px(1280), bridge.theme.px(800))
         self.show_stage("Bars" if bridge.bench.shown is not None else "Garage")
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
+
+    @cached_property
+    def keep(self) -> KeepSetting:
+        """Made when first wanted: the first picture does not show it."""
+        from anchor_beam.desk.shell.keep_setting import KeepSetting
+
+        return KeepSetting(self.bridge, self)
+
+    @cached_property
+    def working(self) -> WorkingPanel:
+        from anchor_beam.desk.widgets.working_panel import WorkingPanel
+
+        return WorkingPanel(self.bridge, self)
+
+    def _open_working(self, working: Working, asker: QWidget) -> None:
+        self.working.open(working, asker)
 
     def show_stage(self, name: str) -> None:
         """Bring a stage to the front."""

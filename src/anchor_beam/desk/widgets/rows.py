@@ -55,6 +55,10 @@ class Panel(QScrollArea):
     def finish(self) -> None:
         self.column.addStretch()
 
+    def go_on(self) -> None:
+        """Take back `finish`, to add more below."""
+        self.column.takeAt(self.column.count() - 1)
+
 
 def labelled(theme: Theme, text: str, widget: QWidget) -> QWidget:
     """Label on the left, control on the right."""

@@ -23,7 +23,6 @@ class WorkingPanel(QFrame):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self._column = QVBoxLayout(self)
         self.hide()
-        bridge.working_asked.connect(self.open)
 
     def open(self, working: Working, asker: QWidget) -> None:
         """Show a working."""

@@ -41,7 +41,7 @@ class LadderView(QWidget):
         self.setAccessibleName("ladder of reachable settings")
         self._later = QTimer(self, singleShot=True, interval=AFTER_DRAG)
         self._later.timeout.connect(self._work_out)
-        bridge.first_picture.connect(self._show)
+        bridge.when_painted(self._show)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:

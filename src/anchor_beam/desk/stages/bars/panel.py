@@ -43,6 +43,7 @@ class BarPanel(Panel):
         self._place = f"bench.{axle}.bar"
         self._fields: dict[str, QWidget] = {}
         self._hole_rows: list[QWidget] = []
+        self._after_holes = 0  # row of the panel; 0 while the rest is not there yet
         self._identity()
         self._in_hand()
         self.gap()
@@ -50,9 +51,8 @@ class BarPanel(Panel):
         self.gap()
         self.heading("Where it gives")
         self.add(ShareBar(bridge, axle))
-        self.gap()
-        self._rest_of_the_bar()
         self.finish()
+        bridge.when_painted(self._rest_of_the_bar)  # out of sight, below what is changed most often
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _identity(self) -> None:
@@ -107,6 +107,8 @@ class BarPanel(Panel):
         self.add(tie)
 
     def _rest_of_the_bar(self) -> None:
+        self.go_on()
+        self.gap()
         self.heading("The rest of the bar")
         for name in REST:
             self._field(name)
@@ -123,6 +125,9 @@ class BarPanel(Panel):
         row.addStretch()
         self._after_holes = self.column.count()
         self.add(buttons)
+        self.finish()
+        if self.isVisible():
+            self._show()
 
     def _results(self) -> None:
         self.heading("What follows")
@@ -158,9 +163,10 @@ class BarPanel(Panel):
             "wall": not bar.solid, "bend_radius": not bar.plate_arms, "arm_width": bar.plate_arms,
             "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings,
         }  # fmt: skip
-        for name, seen in visible.items():
-            self._fields[name].setVisible(seen)
-        self._match_hole_rows(len(bar.holes))
+        for name in visible.keys() & self._fields.keys():
+            self._fields[name].setVisible(visible[name])
+        if self._after_holes:
+            self._match_hole_rows(len(bar.holes))
         for label, text in _texts(shown, self._axle, self._bridge.bench.units).items():
             self._figures[label].set_text(text)
         torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
