@@ -16,6 +16,7 @@ from anchor_beam.errors import AnchorBeamError
 from anchor_beam.words import faults
 
 SLICE_PAUSE = 5  # ms for the user's events between two slices of draws
+ON_SCREEN = 10  # ms from the first painting until the screen shows it
 BAND_DELAY = 60  # ms of quiet before bands are worked out, so that a drag is not slowed
 
 
@@ -46,7 +47,7 @@ class Bridge(QObject):
         self._slice.timeout.connect(self._next_slice)
         bench.listen(self._note)
         theme.changed.connect(lambda: self._note(EVERYTHING))
-        self.painted = False
+        self.painted = self._pictured = False
 
     def listen(self, view: QWidget, *, to: Part, then: Callable[[], None]) -> None:
         """Call `then` at once if the view is visible, else when it is shown; then on changes, until the view dies."""
@@ -95,11 +96,15 @@ class Bridge(QObject):
         return False
 
     def picture_stands(self) -> None:
-        """The window has painted; what its first picture did not need may begin."""
-        if not self.painted:
-            self.painted = True
-            self._quiet.start()
-            self.first_picture.emit()
+        """The window has painted; once that is on the screen, what its first picture did not need begins."""
+        if not self._pictured:
+            self._pictured = True
+            QTimer.singleShot(ON_SCREEN, self, self._go_on)
+
+    def _go_on(self) -> None:
+        self.painted = True
+        self._quiet.start()
+        self.first_picture.emit()
 
     def when_painted(self, then: Callable[[], None]) -> None:
         """Do something that the first picture does not need: when it stands, or at once if it does."""
