@@ -11,7 +11,6 @@ import numpy as np
 from anchor_beam.bench.bench import Shown
 from anchor_beam.bench.results import EndResult
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import ArmDirection, BarRecord
@@ -62,6 +61,8 @@ def _load(shown: Shown, axle: Axle, units: System) -> ShownLoad | None:
     mine = found[axle]
     if mine is None:
         return None
+    from anchor_beam.core.bar.peak import peak_stress  # only when it is asked for
+
     largest = max(float(pair[1].max()) for pair in found.values() if pair is not None)
     end = shown.now.end(axle)
     shares = end.bar.shares(end.end.hole_left, end.end.hole_right)

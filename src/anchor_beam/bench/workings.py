@@ -7,7 +7,6 @@ from collections.abc import Callable
 from anchor_beam.bench.bench import Shown
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.bar.handbook import handbook
-from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.grip.model import PHASES, Phase
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.core.working import Term, Working
@@ -269,6 +268,8 @@ def stress(axle: Axle) -> Maker:
             Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
             Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH),
         ]
+        from anchor_beam.core.bar.peak import peak_stress  # only when it is asked for
+
         peak = peak_stress(end.bar, end.end.hole_left, end.end.hole_right, torque)
         if peak.stress is not None:
             terms.append(Term("peak", "with the curvature of the bends", peak.stress, Kind.STRESS))

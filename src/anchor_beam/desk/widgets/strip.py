@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
@@ -12,9 +14,10 @@ from anchor_beam.drawings.shapes import Size, Tone
 
 
 class Strip(QWidget):
-    """Views by name; the words stand in a row above them and are buttons."""
+    """Views by name; the words stand in a row above them and are buttons. All but the first are made when they are first
+    looked at, and none is higher than that."""
 
-    def __init__(self, theme: Theme, views: dict[str, QWidget]) -> None:
+    def __init__(self, theme: Theme, views: dict[str, Callable[[], QWidget]]) -> None:
         super().__init__()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -24,18 +27,26 @@ class Strip(QWidget):
         row.setSpacing(theme.px(16))
         self._stack, group = QStackedWidget(), QButtonGroup(self)
         self.buttons: dict[str, QAbstractButton] = {}
-        for name, view in views.items():
+        self._makers, self._views = views, dict[str, QWidget]()
+        for name in views:
             button = _Word(theme, name)
             self.buttons[name] = button
             group.addButton(button)
             row.addWidget(button)
-            self._stack.addWidget(view)
-            button.clicked.connect(lambda _=False, v=view: self._stack.setCurrentWidget(v))
+            button.clicked.connect(lambda _=False, n=name: self._look_at(n))
         row.addStretch()
-        next(iter(self.buttons.values())).setChecked(True)
+        first = next(iter(views))
+        self.buttons[first].setChecked(True)
+        self._look_at(first)
         column.addLayout(row)
         column.addWidget(self._stack)
-        self.setFixedHeight(theme.px(24) + max(view.height() for view in views.values()))
+        self.setFixedHeight(theme.px(24) + self._views[first].height())
+
+    def _look_at(self, name: str) -> None:
+        if name not in self._views:
+            self._views[name] = self._makers[name]()
+            self._stack.addWidget(self._views[name])
+        self._stack.setCurrentWidget(self._views[name])
 
 
 class _Word(QAbstractButton):

@@ -2,18 +2,23 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+from typing import TYPE_CHECKING
+
 from PySide6.QtWidgets import QStackedWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.ladder_view import LadderView
 from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
-from anchor_beam.drawings.charts import Chart
+
+if TYPE_CHECKING:
+    from anchor_beam.desk.drawing.chart import ChartStrip
+    from anchor_beam.drawings.charts import Chart
 
 
 class BarsPage(Split):
@@ -28,15 +33,21 @@ class BarsPage(Split):
         self.tabs = AxleTabs(bridge.theme, "bar")
         self._stack = QStackedWidget()
         self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
-        self.curves = ChartStrip(bridge, self._charts, "cornering")
-        self.strip = Strip(bridge.theme, {"ladder": self.ladder, "roll and handling": self.curves})
+        self.strip = Strip(bridge.theme, {"ladder": lambda: self.ladder, "roll and handling": lambda: self.curves})
         self.fill(stacked(self.board, self.strip), stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(Axle.REAR)
 
+    @cached_property
+    def curves(self) -> ChartStrip:
+        """Roll and handling; the first picture shows the ladder."""
+        from anchor_beam.desk.drawing.chart import ChartStrip
+
+        return ChartStrip(self._bridge, self._charts, "cornering")
+
     def _charts(self) -> tuple[Chart, ...]:
-        from anchor_beam.bench.curves import cornering_charts  # the first picture shows the ladder
+        from anchor_beam.bench.curves import cornering_charts
 
         shown = self._bridge.bench.shown
         return () if shown is None else cornering_charts(shown, self._bridge.bench.units)

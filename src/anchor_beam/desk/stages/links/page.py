@@ -31,8 +31,10 @@ class LinksPage(Split):
         self.tabs = AxleTabs(bridge.theme, "links")
         left, right = QStackedWidget(), QStackedWidget()
         for axle in Axle:
-            through = ChartStrip(bridge, partial(self._charts, axle), f"{axle} links through travel")
-            strip = Strip(bridge.theme, {"lengths": LengthsStrip(bridge, axle), "through the travel": through})
+            through = partial(ChartStrip, bridge, partial(self._charts, axle), f"{axle} links through travel")
+            strip = Strip(
+                bridge.theme, {"lengths": partial(LengthsStrip, bridge, axle), "through the travel": through}
+            )
             self.strips[axle] = strip
             left.addWidget(stacked(self.boards[axle], strip))
             right.addWidget(self.panels[axle])
