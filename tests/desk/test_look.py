@@ -6,10 +6,15 @@ import itertools
 
 import numpy as np
 import pytest
-from PySide6.QtGui import QColor, QFontDatabase, QFontMetricsF
+from PySide6.QtCore import QRectF
+from PySide6.QtGui import QColor, QFontDatabase, QFontMetricsF, QImage, QPainter
 from PySide6.QtWidgets import QLabel, QPushButton, QWidget
 
-from anchor_beam.core.sides import Axle
+from anchor_beam.bench.edits import SetHole, SetValue
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.beam.beam import SETTLE
+from anchor_beam.desk.drawing.painter import fit, paint, rows_of
+from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours, contrast
 from anchor_beam.drawings.shapes import Size
 from support.desk import Desk
@@ -69,6 +74,53 @@ def test_every_stage_is_painted_in_its_colours(open_desk, theme: str) -> None:
         }
         wanted = {QColor(colour).name() for colour in (colours.sheet, colours.ink, colours.rear)}
         assert wanted <= seen, name
+
+
+def test_what_an_edit_repaints_is_what_a_whole_painting_shows(desk: Desk) -> None:
+    """Boards repaint only the rows that changed: nothing old may be left, nothing new be missing."""
+
+    def on_screen() -> QImage:
+        desk.qtbot.wait(SETTLE + 150)  # the Beam has come to rest, the ladder has followed
+        return desk.window.screen().grabWindow(desk.window.winId()).toImage()
+
+    def shows_the_whole() -> bool:
+        seen, whole = (image.convertToFormat(QImage.Format.Format_RGB32) for image in (on_screen(), desk.picture()))
+        return seen == whole
+
+    assert shows_the_whole()
+    for step in range(12):
+        desk.bench.preview(SetValue("bench.rear.bar.od", 0.016 + 4e-4 * step, stepped=True))
+        desk.settle()
+    assert shows_the_whole()
+    for edit in (
+        SetHole(Axle.FRONT, (Side.LEFT,), 1), SetValue("bench.rear.bar.arm_length", 0.21),
+        SetValue("bench.front.bar.od", 0.031), SetValue("bench.rear.bar.pivot_spacing", 0.66),
+    ):  # fmt: skip
+        desk.bench.do(edit)
+        assert shows_the_whole(), edit
+    desk.stage("Links")
+    desk.bench.do(SetValue("bench.rear.link_left", 0.1))
+    assert shows_the_whole()
+
+
+def test_nothing_on_a_board_paints_beyond_its_rows(desk: Desk) -> None:
+    desk.stage("Bars").board.loaded.setChecked(True)
+    kinds = set()
+    for stage in ("Bars", "Car", "Links"):
+        for board in filter(QWidget.isVisible, desk.stage(stage).findChildren(DrawingView)):
+            drawing = board._drawing
+            view = fit(drawing, QRectF(20, 20, 800, 500))
+            for item in drawing.items:
+                image = QImage(840, 540, QImage.Format.Format_ARGB32_Premultiplied)
+                image.fill(0)
+                painter = QPainter(image)
+                paint([item], painter, view, desk.bridge.theme)
+                painter.end()
+                rows = np.frombuffer(image.constBits(), np.uint32).reshape(540, 840).any(axis=1).nonzero()[0]
+                top, bottom = rows_of(item, view, desk.bridge.theme)
+                assert rows.size == 0 or (top <= rows[0] and rows[-1] < bottom), item
+                kinds.add(type(item).__name__) if rows.size else None
+    assert kinds >= {"Line", "Tube", "Circle", "Ring", "Text", "Dimension", "LabelStack"}
 
 
 def test_no_label_or_button_is_cut_off(open_desk) -> None:

@@ -36,6 +36,7 @@ class Desk:
         self.window = Window(self.bridge)
         self.window.show()
         self.window.activateWindow()
+        qtbot.waitUntil(lambda: self.bridge.painted)
         self.settle()
         self._open = True
 
