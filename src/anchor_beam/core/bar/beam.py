@@ -47,15 +47,21 @@ class UnitLoads:
         """(m, 8, 2n) section forces of each element [N, N m]; give * measures^2 / 2 is energy."""
         return np.asarray(self.spans.rows @ self.span_forces[self.spans.span], dtype=float)
 
+    @cached_property
+    def at_ends(self) -> FloatArray:
+        """(m, 2, 8, 2n) at both ends of each element: axial force, torsion, moment and force on the section in global axes
+        [N, N m]."""
+        return np.asarray(self.spans.ends @ self.span_forces[self.spans.span][:, None], dtype=float)
+
 
 @dataclass(frozen=True, eq=False)
 class Spans:
     """What the spans of a mesh are, whatever its sections.
 
     elements: (m,) the loaded elements; span: (m,) the span of each; first: of each span, in elements. stations: (n_st,)
-    nodes. rows: (m, 8, 6) strain measures of each element from force and moment at the far end of its span. transport:
-    (n_spans, 6, 6) turns those into force and moment at its near end. loads: (6 n_st, 2n) unit loads at the holes; levers:
-    (2, n) [m]. pivots: (2,) in stations.
+    nodes. rows: (m, 8, 6) strain measures of each element from force and moment at the far end of its span; ends:
+    (m, 2, 8, 6) what `UnitLoads.at_ends` gives, from the same; transport: (n_spans, 6, 6) turns them into force and moment
+    at the near end. loads: (6 n_st, 2n) unit loads at the holes; levers: (2, n) [m]. pivots: (2,) in stations.
     """
 
     elements: IntArray
@@ -63,6 +69,7 @@ class Spans:
     first: IntArray
     stations: IntArray
     rows: FloatArray
+    ends: FloatArray
     transport: FloatArray
     loads: FloatArray
     levers: FloatArray
@@ -77,13 +84,14 @@ def spans_of(mesh: Mesh) -> Spans:
     )  # np.unique would import numpy.ma, 20 ms
     elements = np.arange(stations[0], stations[-1])
     span = np.searchsorted(stations, elements, side="right") - 1
+    far = mesh.nodes[stations[1:]]
     directions, levers = rotation_at_holes(mesh)
     loads = np.zeros((len(stations), 6, mesh.holes.size))
     loads[np.searchsorted(stations, mesh.holes.ravel()), :3, np.arange(mesh.holes.size)] = directions.reshape(-1, 3)
     return Spans(
         elements=elements, span=span, first=np.searchsorted(span, np.arange(len(stations) - 1)), stations=stations,
-        rows=_measures(mesh, elements, mesh.nodes[stations[1:]][span]),
-        transport=_transport(mesh.nodes[stations[1:]] - mesh.nodes[stations[:-1]]),
+        rows=_measures(mesh, elements, far[span]), ends=_ends(mesh, elements, far[span]),
+        transport=_transport(far - mesh.nodes[stations[:-1]]),
         loads=loads.reshape(6 * len(stations), -1), levers=levers,
         pivots=np.searchsorted(stations, np.array(mesh.pivots)),
     )  # fmt: skip
@@ -144,6 +152,18 @@ def _measures(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
     return rows
 
 
+def _ends(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
+    """(m, 2, 8, 6): axial force, torsion, moment and force at both ends of each element, likewise."""
+    arm = far[:, None] - mesh.nodes[np.array([elements, elements + 1]).T]
+    tangents = mesh.tangents[elements]
+    rows = np.zeros((len(elements), 2, 8, 6))
+    rows[:, :, 0, :3] = rows[:, :, 1, 3:] = tangents
+    rows[:, :, 1, :3] = cross(tangents, arm)
+    rows[:, :, 2:5] = _transport(arm.reshape(-1, 3)).reshape(-1, 2, 6, 6)[:, :, 3:]
+    rows[:, :, (5, 6, 7), (0, 1, 2)] = 1.0
+    return rows
+
+
 def _compliance(mesh: Mesh, constants: FloatArray, material: Material, elements: IntArray) -> FloatArray:
     """(m, 8) compliance that goes with each measure; bending is linear along an element, hence the thirds."""
     area, I_1, I_2, J, k_1, k_2 = constants[elements].T
@@ -195,25 +215,14 @@ def _solve(
     held, springs = supports
     for place, spring in springs:
         stiffness[place, place] += spring
-    free = np.ones(len(stiffness), dtype=bool)
-    free[held] = False
+    loose = np.ones(len(stiffness), dtype=bool)
+    loose[held] = False
+    free = np.flatnonzero(loose)
     moved = np.zeros_like(loads)
     try:
-        moved[free] = np.linalg.solve(stiffness[np.ix_(free, free)], loads[free])
+        moved[free] = np.linalg.solve(stiffness[free][:, free], loads[free])
     except np.linalg.LinAlgError as problem:
         raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.") from problem
     if not np.isfinite(moved).all():
         raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.")
     return moved
-
-
-def end_forces(mesh: Mesh, loads: UnitLoads) -> tuple[FloatArray, FloatArray]:
-    """Force (m, 1, 3, 2n) and moment (m, 2, 3, 2n) on the section at both ends of each loaded element, global axes."""
-    spans = loads.spans
-    force = np.swapaxes(loads.span_forces[:, :3], 1, 2)[spans.span]  # (m, 2n, 3)
-    moment = np.swapaxes(loads.span_forces[:, 3:], 1, 2)[spans.span]
-    far = mesh.nodes[spans.stations[1:]][spans.span]
-    ends = np.stack([spans.elements, spans.elements + 1], axis=1)
-    arm = far[:, None, :] - mesh.nodes[ends]  # (m, 2, 3)
-    turned = moment[:, None] + cross(arm[:, :, None, :], force[:, None])
-    return np.swapaxes(force, 1, 2)[:, None], np.swapaxes(turned, 2, 3)

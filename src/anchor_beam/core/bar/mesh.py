@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -63,8 +64,7 @@ def _cut(where: Layout, plate_arms: bool, forged_length: float) -> Mesh:
         frames=_frames(chords / lengths[:, None], nodes, middle < 0.5 * total),
         outside=outside.astype(float), plate=_plate_elements(cuts, (0, last) if plate_arms else ()),
         from_tip=np.minimum(middle, total - middle),
-        holes=np.array([[_node(s, at) for at in side] for side in where.holes], dtype=np.intp),
-        pivots=(_node(s, where.pivots[0]), _node(s, where.pivots[1])),
+        holes=_nodes(s, where.holes), pivots=tuple(_nodes(s, where.pivots).tolist()),
     )  # fmt: skip
 
 
@@ -82,8 +82,9 @@ def _cuts(pieces: tuple[Piece, ...], stations: list[float]) -> list[tuple[Piece,
     return cuts
 
 
-def _node(s: FloatArray, at: float) -> int:
-    return int(np.argmin(np.abs(s - at)))
+def _nodes(s: FloatArray, at: Sequence[float] | Sequence[Sequence[float]]) -> IntArray:
+    """The nodes nearest to arc lengths."""
+    return np.asarray(np.abs(s - np.array(at)[..., None]).argmin(axis=-1), dtype=np.intp)
 
 
 def _plate_elements(cuts: list[tuple[Piece, FloatArray]], arms: tuple[int, ...]) -> IntArray:

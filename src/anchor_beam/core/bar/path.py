@@ -5,7 +5,6 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 
@@ -42,6 +41,10 @@ class Straight:
     @property
     def end(self) -> FloatArray:
         return self.start + self.length * self.direction
+
+    @property
+    def middle(self) -> FloatArray:
+        return self.start + 0.5 * self.length * self.direction
 
     def points(self, s: FloatArray) -> FloatArray:
         """Points (n, 3) [m] at the arc lengths s (n,)."""
@@ -107,17 +110,6 @@ class Centreline:
     def straights(self) -> tuple[Straight, ...]:
         return tuple(piece for piece in self.pieces if isinstance(piece, Straight))
 
-    @cached_property
-    def gaps(self) -> tuple[tuple[float, float, int], ...]:
-        """Of any two straights that are no neighbours: distance in space and along the bar [m], segment of the second."""
-        straights = self.straights()
-        pairs = [(one, other) for i, one in enumerate(straights) for other in straights[i + 2 :]]
-        ends = np.array([(one.start, one.end, other.start, other.end) for one, other in pairs]).reshape(-1, 4, 3)
-        apart = segment_distance(*ends.transpose(1, 0, 2)).tolist()
-        return tuple(
-            (near, other.s0 - one.s1, other.segment) for near, (one, other) in zip(apart, pairs, strict=True)
-        )
-
     def station_of(self, target: FloatArray, *, within: float = 1e-6) -> float | None:
         """Arc length [m] at which a straight piece passes through the point `target` (3,) [m], or None."""
         for piece in self.straights():
@@ -178,12 +170,18 @@ def require_clear(line: Centreline, diameter: float) -> None:
     Raises:
         InputError: at "path[i]", the vertex between the two pieces that meet.
     """
-    for apart, along, segment in line.gaps:
-        if apart < diameter < along:
-            raise InputError(
-                f"path[{segment}]", "The bar cuts itself: two of its straights are closer than its diameter.",
-                got=apart, accepts=f"more than {diameter * 1e3:.1f} mm between their centrelines",
-            )  # fmt: skip
+    straights = line.straights()
+    for i, one in enumerate(straights):
+        for other in straights[i + 2 :]:  # neighbours touch at their corner
+            far = length_of(one.middle - other.middle) - 0.5 * (one.length + other.length)
+            if far > diameter:
+                continue
+            apart = float(segment_distance(one.start, one.end, other.start, other.end))
+            if apart < diameter < other.s0 - one.s1:
+                raise InputError(
+                    f"path[{other.segment}]", "The bar cuts itself: two of its straights are closer than its diameter.",
+                    got=apart, accepts=f"more than {diameter * 1e3:.1f} mm between their centrelines",
+                )  # fmt: skip
 
 
 def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:

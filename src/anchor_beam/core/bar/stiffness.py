@@ -8,8 +8,8 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, frozen
-from anchor_beam.core.bar.beam import BENDING, TORSION, UnitLoads, end_forces, unit_loads
+from anchor_beam.core.arrays import FloatArray, dot, frozen
+from anchor_beam.core.bar.beam import BENDING, TORSION, UnitLoads, unit_loads
 from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 
@@ -98,15 +98,11 @@ class BarSolution:
 
     def sections(self, left: int, right: int, torque: float) -> Sections:
         """Forces on the section and nominal stress along the loaded part of the bar at a balanced torque [N m]."""
-        force, moment = end_forces(self.mesh, self.loads)
-        pair = self._pair_loads[left, right] * torque
-        elements = self.loads.spans.elements
-        tangents = self.mesh.tangents[elements]
-        F = np.broadcast_to(force @ pair, (len(elements), 2, 3))
-        M = moment @ pair
-        axial, torsion = (tangents * F).sum(axis=-1), (tangents * M).sum(axis=-1)
-        shear = np.sqrt(np.maximum((F * F).sum(axis=-1) - axial**2, 0.0))
-        bending = np.sqrt(np.maximum((M * M).sum(axis=-1) - torsion**2, 0.0))
+        elements, pair = self.loads.spans.elements, self._pair_loads[left, right] * torque
+        at_ends = self.loads.at_ends @ pair  # (m, 2, 8)
+        axial, torsion, M, F = at_ends[..., 0], at_ends[..., 1], at_ends[..., 2:5], at_ends[..., 5:]
+        shear = np.sqrt(np.maximum(dot(F, F) - axial**2, 0.0))
+        bending = np.sqrt(np.maximum(dot(M, M) - torsion**2, 0.0))
         stress = None if self.bar.plate is not None else frozen(self._stress_per_torque[left, right] * abs(torque))
         s = np.stack([self.mesh.s[elements], self.mesh.s[elements + 1]], axis=1)
         return Sections(frozen(s), frozen(axial), frozen(shear), frozen(torsion), frozen(bending), stress)
@@ -164,13 +160,11 @@ class BarSolution:
     def _stress_per_torque(self) -> FloatArray:
         """(n, n, m, 2) nominal von Mises stress at the surface per 1 N m of balanced torque [Pa/(N m)]."""
         section = self.bar.section
-        tangents = self.mesh.tangents[self.loads.spans.elements]  # (m, 2, 3)
-        force, moment = end_forces(self.mesh, self.loads)
-        pairs = self._pair_loads
-        axial = np.tensordot(pairs, np.einsum("msx,mzxl->msl", tangents, force), axes=([2], [2]))
-        torsion = np.tensordot(pairs, np.einsum("msx,msxl->msl", tangents, moment), axes=([2], [2]))
-        whole = np.tensordot(pairs, moment, axes=([2], [3]))  # (n, n, m, 2, 3)
-        bending = np.sqrt(np.maximum((whole**2).sum(axis=-1) - torsion**2, 0.0))
+        n = self.levers.shape[1]
+        by_pair = self._pair_loads.reshape(n * n, -1) @ self.loads.at_ends[:, :, :5].reshape(-1, 2 * n).T
+        each = by_pair.reshape(n, n, -1, 2, 5)
+        axial, torsion, moment = each[..., 0], each[..., 1], each[..., 2:]
+        bending = np.sqrt(np.maximum(dot(moment, moment) - torsion**2, 0.0))
         area = math.pi / 4.0 * (section.od**2 - section.bore**2)
         sigma = np.abs(axial) / area + bending * section.od / (2.0 * section.I)
         tau = torsion * section.od / (2.0 * section.J)
