@@ -47,10 +47,10 @@ def test_work_of_the_load_is_the_stored_energy(dimensions: Dimensions) -> None:
 def test_a_bend_is_a_true_arc_tangent_to_both_straights() -> None:
     line = lay(PLAIN.bar().path)
     arc = next(piece for piece in line.pieces if isinstance(piece, Arc))
-    ends = arc.points(np.array([arc.s0, arc.s1]))
+    ends, tangents = arc.along(np.array([arc.s0, arc.s1]))
     assert arc.length == pytest.approx(0.03 * math.pi / 2.0)
     assert ends == pytest.approx(np.array([[0.03, 0.5, 0.0], [0.0, 0.47, 0.0]]), abs=1e-12)
-    assert arc.tangents(np.array([arc.s1]))[0] == pytest.approx([0.0, -1.0, 0.0], abs=1e-12)
+    assert tangents[1] == pytest.approx([0.0, -1.0, 0.0], abs=1e-12)
     assert line.length == pytest.approx(2 * 0.25 + 1.0 - 4 * 0.03 + 2 * arc.length)
 
 

@@ -90,8 +90,22 @@ def segment_distance(a0: FloatArray, a1: FloatArray, b0: FloatArray, b1: FloatAr
         t = np.where(c > 0.0, (b * s + e) / c, 0.0)
         t_in = np.clip(t, 0.0, 1.0)
         s = np.where(a > 0.0, np.clip((b * t_in - d) / a, 0.0, 1.0), 0.0)
-    apart = w + s[..., None] * u - t_in[..., None] * v
-    return lengths_of(apart)
+    apart = lengths_of(w + s[..., None] * u - t_in[..., None] * v)
+    ends = (
+        _to_segment(a0, b0, v, c),
+        _to_segment(a1, b0, v, c),
+        _to_segment(b0, a0, u, a),
+        _to_segment(b1, a0, u, a),
+    )
+    # where the two are all but parallel the closest pair is lost to rounding; an end is as close, and is not
+    return np.minimum(apart, np.minimum.reduce(np.broadcast_arrays(*ends)))
+
+
+def _to_segment(point: FloatArray, start: FloatArray, along: FloatArray, square: FloatArray) -> FloatArray:
+    """Distance (...) of a point from a segment by its start and direction, with the square of its length."""
+    with np.errstate(divide="ignore", invalid="ignore"):
+        part = np.where(square > 0.0, np.clip(dot(point - start, along) / square, 0.0, 1.0), 0.0)
+    return lengths_of(point - start - part[..., None] * along)
 
 
 def batch_last(value: FloatArray, shape: tuple[int, ...], *tail: int) -> FloatArray:

@@ -9,7 +9,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, IntArray, cross
+from anchor_beam.core.arrays import FloatArray, IntArray, cross, dot, lengths_of
 from anchor_beam.core.bar.path import SAME_PLACE, Arc, Piece, Straight
 from anchor_beam.core.bar.shape import Bar, Layout
 from anchor_beam.core.section.shapes import SectionConstants
@@ -51,16 +51,16 @@ def _cut(where: Layout, plate_arms: bool, forged_length: float) -> Mesh:
     forged = [forged_length, total - forged_length] if forged_length else []
     cuts = _cuts(where.line.pieces, [*where.pivots, *where.holes[0], *where.holes[1], *forged])
     s = np.concatenate([cuts[0][1][:1], *(at[1:] for _, at in cuts)])
-    nodes = np.concatenate([cuts[0][0].points(cuts[0][1])[:1], *(piece.points(at)[1:] for piece, at in cuts)])
-    along = [piece.tangents(at) for piece, at in cuts]
+    placed = [piece.along(at) for piece, at in cuts]
+    nodes = np.concatenate([placed[0][0][:1], *(points[1:] for points, _ in placed)])
     chords = nodes[1:] - nodes[:-1]
-    lengths = np.sqrt((chords * chords).sum(axis=1))
+    lengths = lengths_of(chords)
     middle = 0.5 * (s[:-1] + s[1:])
     outside = (middle < where.pivots[0]) | (middle > where.pivots[1])
     last = max(piece.segment for piece in where.line.straights())
     return Mesh(
         s=s, nodes=nodes, lengths=lengths,
-        tangents=np.stack([np.concatenate([t[:-1] for t in along]), np.concatenate([t[1:] for t in along])], axis=1),
+        tangents=np.stack([np.concatenate([t[:-1] for _, t in placed]), np.concatenate([t[1:] for _, t in placed])], axis=1),
         frames=_frames(chords / lengths[:, None], nodes, middle < 0.5 * total),
         outside=outside.astype(float), plate=_plate_elements(cuts, (0, last) if plate_arms else ()),
         from_tip=np.minimum(middle, total - middle),
@@ -110,12 +110,14 @@ def constants(bar: Bar, grid: Mesh) -> FloatArray:
 def _frames(axes: FloatArray, nodes: FloatArray, left: FloatArray) -> FloatArray:
     """Section axis 1 lies along the load: square to the axis, in the sense of the arm's rotation about y."""
     tips = np.where(left[:, None], nodes[0], nodes[-1])
-    load = np.stack([tips[:, 2], np.zeros(len(tips)), -tips[:, 0]], axis=1)
-    first = load - (load * axes).sum(axis=1)[:, None] * axes
-    size = np.sqrt((first * first).sum(axis=1))
+    load = tips[:, ::-1] * (1.0, 0.0, -1.0)
+    first = load - dot(load, axes)[:, None] * axes
+    size = lengths_of(first)
     along_load = size < 1e-9  # any direction will do there: the section is round
     if along_load.any():
         first[along_load] = cross(axes[along_load], np.array([0.0, 1.0, 0.0]))
-        size = np.sqrt((first * first).sum(axis=1))
-    first = first / size[:, None]
-    return np.stack([axes, first, cross(axes, first)], axis=1)
+        size = lengths_of(first)
+    frames = np.empty((len(axes), 3, 3))
+    frames[:, 0], frames[:, 1] = axes, first / size[:, None]
+    frames[:, 2] = cross(axes, frames[:, 1])
+    return frames

@@ -46,13 +46,11 @@ class Straight:
     def middle(self) -> FloatArray:
         return self.start + 0.5 * self.length * self.direction
 
-    def points(self, s: FloatArray) -> FloatArray:
-        """Points (n, 3) [m] at the arc lengths s (n,)."""
-        return self.start + (s - self.s0)[:, None] * self.direction
-
-    def tangents(self, s: FloatArray) -> FloatArray:
-        """Unit tangents (n, 3) at the arc lengths s (n,)."""
-        return np.broadcast_to(self.direction, (len(s), 3))
+    def along(self, s: FloatArray) -> tuple[FloatArray, FloatArray]:
+        """Points (n, 3) [m] and unit tangents (n, 3) at the arc lengths s (n,)."""
+        tangents = np.empty((len(s), 3))
+        tangents[:] = self.direction
+        return self.start + (s - self.s0)[:, None] * self.direction, tangents
 
 
 @dataclass(frozen=True, eq=False)
@@ -75,15 +73,12 @@ class Arc:
     def s1(self) -> float:
         return self.s0 + self.length
 
-    def points(self, s: FloatArray) -> FloatArray:
-        """Points (n, 3) [m] at the arc lengths s (n,)."""
+    def along(self, s: FloatArray) -> tuple[FloatArray, FloatArray]:
+        """Points (n, 3) [m] and unit tangents (n, 3) at the arc lengths s (n,)."""
         turn = ((s - self.s0) / self.radius)[:, None]
-        return self.centre + self.radius * (np.cos(turn) * self.outward + np.sin(turn) * self.direction)
-
-    def tangents(self, s: FloatArray) -> FloatArray:
-        """Unit tangents (n, 3) at the arc lengths s (n,)."""
-        turn = ((s - self.s0) / self.radius)[:, None]
-        return -np.sin(turn) * self.outward + np.cos(turn) * self.direction
+        cos, sin = np.cos(turn), np.sin(turn)
+        points = self.centre + self.radius * (cos * self.outward + sin * self.direction)
+        return points, cos * self.direction - sin * self.outward
 
 
 Piece = Straight | Arc

@@ -102,7 +102,7 @@ def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
     points, tangents = np.zeros((len(s), 3)), np.zeros((len(s), 3))
     for piece in line.pieces:
         here = (s >= piece.s0) & (s <= piece.s1)
-        points[here], tangents[here] = piece.points(s[here]), piece.tangents(s[here])
+        points[here], tangents[here] = piece.along(s[here])
     return points, tangents
 
 
