@@ -315,7 +315,7 @@ def _hung(bar: Mesh, side: Side, at: PickUp, length: float) -> tuple[Chain, ArmP
 @lru_cache(maxsize=64)
 def _side(bar: Mesh, side: Side, pick: PickUp, fitted: float, hole: int, place: str) -> SideResult:
     holes, found = _hung(bar, side, pick, fitted)
-    at, where = one_hole(holes, hole), found.of_hole(hole)
+    at, where = one_hole(holes, hole), found.part(slice(hole, hole + 1))
     require_assembled(where, place, at, fitted)
     level, square = float(level_length(at)[0]), float(square_length(at)[0])
     return SideResult(at, where, _through_travel(at, pick, fitted), fitted, level, square)

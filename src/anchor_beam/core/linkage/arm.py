@@ -58,9 +58,8 @@ class ArmPosition:
         off = dot(link, stud) / (lengths_of(link) * lengths_of(stud))
         return np.asarray(np.abs(np.arcsin(np.clip(off, -1.0, 1.0))), dtype=float)
 
-    def of_hole(self, index: int) -> ArmPosition:
-        """The position of one of a batch of holes, still with a leading axis of length 1."""
-        pick = slice(index, index + 1)
+    def part(self, pick: slice) -> ArmPosition:
+        """Some of a batch of positions."""
         return ArmPosition(
             self.theta[pick],
             self.slope[pick],
@@ -81,9 +80,8 @@ class ArmPosition:
 def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None = None) -> ArmPosition:
     """Stand the arm so that a link of `length` [m] closes the chain; NaN where it cannot be assembled.
 
-    Of the two ways to assemble, the one is taken whose link leaves the arm towards the side of the pivot axis on
-    which the pick-up lies: a pick-up above the bar pulls the arm up from below it, and the other way round. `branch`
-    (...) overrules that with the sign of the lever, so that a chain keeps its own way through its travel.
+    Of the two ways to assemble, that of the pick-up is taken, see `way`. `branch` (...) overrules that with the sign of the
+    lever, so that a chain keeps its own way through its travel.
     Source: model paper section 3, written out in docs/theory/linkage.md.
     """
     r = lengths_of(chain.radius)
@@ -96,10 +94,16 @@ def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None
     reach = np.full_like(amplitude, np.nan)
     possible = np.abs(C) <= amplitude
     reach[possible] = np.arccos(C[possible] / amplitude[possible])
-    way = np.where(d[..., 2] >= 0.0, 1.0, -1.0) if branch is None else np.sign(branch)
-    theta = np.arctan2(B, A) - way * reach
+    theta = np.arctan2(B, A) - (way(d) if branch is None else np.sign(branch)) * reach
     theta = np.remainder(theta + np.pi, 2.0 * np.pi) - np.pi
     return _at(chain, theta, e1, e2, r)
+
+
+def way(pickup: FloatArray) -> FloatArray:
+    """Sign (...) of the lever with which an arm is assembled to a pick-up (..., 3): the link leaves the arm towards the side
+    of the pivot axis on which the pick-up lies, so that one above the bar pulls the arm up from below it, and the other way
+    round."""
+    return np.where(pickup[..., 2] >= 0.0, 1.0, -1.0)
 
 
 def _at(chain: Chain, theta: FloatArray, e1: FloatArray, e2: FloatArray, r: FloatArray) -> ArmPosition:

@@ -8,7 +8,7 @@ from functools import cached_property
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
-from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled
+from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled, way
 from anchor_beam.core.linkage.mounts import Mount
 from anchor_beam.errors import NoSolution
 
@@ -67,13 +67,12 @@ def travel(
     """
     points, slopes = mount.at(z)
     middle = len(z) // 2
-    at_ride = Chain(hole[None], axis, points[middle : middle + 1] - foot, slopes[middle : middle + 1])
-    ride = position(at_ride, length)
-    require_assembled(ride, place, at_ride, length)
-    whole = Chain(np.broadcast_to(hole, points.shape), axis, points - foot, slopes)
-    where = position(whole, length, np.broadcast_to(ride.lever, z.shape))
+    whole = Chain(hole[None], axis, points - foot, slopes)
+    where = position(whole, length, way(whole.pickup[middle]))
     lost = ~np.isfinite(where.theta)
     if lost.any():
+        ride = slice(middle, middle + 1)
+        require_assembled(where.part(ride), place, Chain(hole[None], axis, whole.pickup[ride], slopes[ride]), length)
         at = float(np.abs(z[lost]).min())
         raise NoSolution(
             place,
