@@ -4,8 +4,18 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QEasingCurve, QLineF, QPointF, QRectF, QSize, Qt, QVariantAnimation, Signal
-from PySide6.QtGui import QColor, QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
+from PySide6.QtCore import QEasingCurve, QPointF, QRectF, QSize, Qt, QVariantAnimation, Signal
+from PySide6.QtGui import (
+    QColor,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPainterPath,
+    QPaintEvent,
+    QPen,
+    QPixmap,
+    QPolygonF,
+)
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -35,7 +45,7 @@ class Beam(QWidget):
         self._margin = 0.0
         self._margin_known = False  # it settles from what was there, not from nothing
         self._all_phases = False
-        self._ticks: tuple[tuple[QPointF, float], list[QLineF]] = ((QPointF(), 0.0), [])
+        self._kept: tuple[object, QPixmap] = (None, QPixmap())
         self._settling = QVariantAnimation(self)
         self._settling.setDuration(SETTLE)
         self._settling.setEasingCurve(QEasingCurve.Type.OutCubic)
@@ -113,11 +123,9 @@ class Beam(QWidget):
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
         phase = self._bridge.bench.phase
-        pen.write(pivot.x(), px(13), LONG[phase], align=Align.CENTRE)
         known = shown is not None and shown.now.margin_of(phase) is not None
-        if shown is not None and phase is Phase.MIDDLE:  # the wish is about the middle
-            self._window(painter, pivot, half, *shown.window)
-        self._scales(painter, pivot, half)
+        wish = shown.window if shown is not None and phase is Phase.MIDDLE else None  # the wish is about the middle
+        painter.drawPixmap(0, 0, self._ground(pivot, half, phase, wish))
         if shown is not None and known:
             if shown.bands is not None:
                 self._band(painter, pivot, half, shown.bands.margins[phase])
@@ -131,10 +139,6 @@ class Beam(QWidget):
             else:
                 self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
-        ends = (("front first", -1), ("rear first", 1)) if half > px(150) else ()
-        for text, way in ends:
-            side = Align.LEFT if way < 0 else Align.RIGHT
-            pen.write(pivot.x() + way * (half - px(26)), px(13), text, align=side)
         text = self._words()
         room = round(2 * half + px(84))
         size = Size.NORMAL if pen.width(text, Size.NORMAL) <= room else Size.SMALL
@@ -206,25 +210,40 @@ class Beam(QWidget):
             path.addPolygon(QPolygonF(ring))
             painter.drawPath(path)
 
-    def _scales(self, painter: QPainter, pivot: QPointF, half: float) -> None:
-        theme = self._theme
-        painter.setPen(QPen(theme.colour(Tone.SOFT), 1.0))
-        if self._ticks[0] != (pivot, half):
-            self._ticks = (pivot, half), self._ticks_at(pivot, half)
-        painter.drawLines(self._ticks[1])
-        for margin in () if self._all_phases else (-FULL_SCALE, 0.0, FULL_SCALE):
-            at = _end(pivot, half + theme.px(17), _tilt(margin), 1) + QPointF(theme.px(13), theme.px(4))
-            label = f"{abs(margin):.0f}" + (" %" if margin < 0 else "")
-            Lettering(painter, theme).write(at.x(), at.y(), label)
+    def _ground(self, pivot: QPointF, half: float, phase: Phase, wish: tuple[float, float] | None) -> QPixmap:
+        """What the beam moves over: names, scales and the wish; kept until one of them changes."""
+        theme, px = self._theme, self._theme.px
+        key = (self.size(), self.devicePixelRatioF(), theme.colours, phase, wish, self._all_phases)
+        if self._kept[0] != key:
+            pixmap = QPixmap(self.size() * self.devicePixelRatioF())
+            pixmap.setDevicePixelRatio(self.devicePixelRatioF())
+            pixmap.fill(Qt.GlobalColor.transparent)
+            painter = QPainter(pixmap)
+            painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+            pen = Lettering(painter, theme)
+            pen.write(pivot.x(), px(13), LONG[phase], align=Align.CENTRE)
+            if wish is not None:
+                self._window(painter, pivot, half, *wish)
+            self._scales(painter, pivot, half)
+            for text, way in (("front first", -1), ("rear first", 1)) if half > px(150) else ():
+                side = Align.LEFT if way < 0 else Align.RIGHT
+                pen.write(pivot.x() + way * (half - px(26)), px(13), text, align=side)
+            painter.end()
+            self._kept = key, pixmap
+        return self._kept[1]
 
-    def _ticks_at(self, pivot: QPointF, half: float) -> list[QLineF]:
-        ticks, px = [], self._theme.px
+    def _scales(self, painter: QPainter, pivot: QPointF, half: float) -> None:
+        theme, px = self._theme, self._theme.px
+        painter.setPen(QPen(theme.colour(Tone.SOFT), 1.0))
         for step in range(-6, 7):
             length = px(10) if step % 3 == 0 else px(6)
             for way in (-1, 1):
                 start = _end(pivot, half + px(17), _tilt(2.0 * step), way)
-                ticks.append(QLineF(start, start + QPointF(way * length, 0)))
-        return ticks
+                painter.drawLine(start, start + QPointF(way * length, 0))
+        for margin in () if self._all_phases else (-FULL_SCALE, 0.0, FULL_SCALE):
+            at = _end(pivot, half + px(17), _tilt(margin), 1) + QPointF(px(13), px(4))
+            label = f"{abs(margin):.0f}" + (" %" if margin < 0 else "")
+            Lettering(painter, theme).write(at.x(), at.y(), label)
 
     def _pivot(self, painter: QPainter, pivot: QPointF) -> None:
         theme = self._theme
