@@ -118,7 +118,7 @@ class Beam(QWidget):
         theme, px, pen = self._theme, self._theme.px, Lettering(painter, self._theme)
         shown = self._bridge.bench.shown
         pivot = QPointF(self.width() / 2, px(54))
-        half = min(self.width() / 2 - px(64), px(200))
+        half = min(self.width() / 2 - px(72 if self._all_phases else 64), px(200))
         if self.hasFocus():
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
