@@ -23,7 +23,8 @@ class Goal(Protocol):
 
 
 SLOWEST = 0.02 * GRAVITY
-EXACT = 1e-5 * GRAVITY  # of the last step; the error left is of the order of its square
+EXACT = 1e-5 * GRAVITY  # of a bracket
+LAST = 2e-6 * GRAVITY  # that the last step may be long; what is left is a small part of it
 ALMOST = 1e-6  # of the weight, left over before the last step; after it, of the order of its square as well
 LONGEST, SHORT = 0.3 * GRAVITY, 0.01 * GRAVITY  # that one step may go, and after which the slope of the goal is kept
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
@@ -133,7 +134,7 @@ def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitud
             ):  # else the goal is as steep as it was, but at a kink
                 slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
             change = np.clip(-here / slope, -LONGEST, LONGEST)
-            there = (system.residual < ALMOST) & (np.abs(change) < EXACT)
+            there = (system.residual < ALMOST) & (np.abs(change) < LAST)
             stands = move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(there | ~np.isfinite(lateral))):
