@@ -41,6 +41,22 @@ def median(work: Callable[[], object], times: int) -> float:
     return statistics.median(taken)
 
 
+def paired(work: Callable[[], object], bare: Callable[[], object], times: int) -> tuple[float, float]:
+    """Median times of two calls [s], in turn, so that a machine that slows down slows both."""
+    taken: tuple[list[float], list[float]] = ([], [])
+    for _ in range(times):
+        for act, into in zip((work, bare), taken, strict=True):
+            start = time.perf_counter()
+            act()
+            into.append(time.perf_counter() - start)
+    return statistics.median(taken[0]), statistics.median(taken[1])
+
+
+def yardstick() -> float:
+    """Time of a loop of plain Python [s]: absolute times are read against it."""
+    return median(lambda: sum(i * i % 7 for i in range(20_000)), 15)
+
+
 def one_bar() -> Line:
     """A bar of about 60 elements with five holes, from nothing: every hole pair with stresses and shares."""
     import numpy as np
@@ -69,8 +85,8 @@ def one_bar() -> Line:
     band = np.full((12, size), 0.01)
     band[0] = 5.0
     loads = np.ones((size, 10))
-    bare = median(lambda: solveh_banded(band, loads, lower=True), 300)
-    return Line(f"one bar, {elements} elements, all holes and stresses", median(ours, 300), bare, "2 ms, 10 x")
+    taken = paired(ours, lambda: solveh_banded(band, loads, lower=True), 300)
+    return Line(f"one bar, {elements} elements, all holes and stresses", *taken, "2 ms, 10 x")
 
 
 def one_edit() -> list[Line]:
@@ -293,6 +309,7 @@ def start() -> Line:
 def main() -> None:
     """Print a table."""
     print(f"Python {sys.version.split()[0]}, {os.cpu_count()} processors, {os.uname().machine}")
+    print(f"a loop of 20,000 steps of plain Python: {yardstick() * 1e3:.2f} ms")
     print(f"{'':52}{'ours':>11}{'bare':>11}{'ratio':>8}   target")
     for line in (start(), solving(), one_bar(), *one_edit(), *many_settings()):
         bare = "" if line.bare is None else f"{line.bare * 1e3:8.2f} ms"

@@ -24,8 +24,9 @@ class Goal(Protocol):
 
 SLOWEST = 0.02 * GRAVITY
 EXACT = 1e-5 * GRAVITY  # of a bracket
-LAST = 2e-6 * GRAVITY  # that the last step may be long; what is left is a small part of it
+LAST, LEFT = 3e-5 * GRAVITY, 2e-7 * GRAVITY  # that the last step may be long, and leave if it gains as the one before
 ALMOST = 1e-6  # of the weight, left over before the last step; after it, of the order of its square as well
+CLOSE = 1e-3  # of the weight: who has so little left over goes on from there
 LONGEST, SHORT = 0.3 * GRAVITY, 0.01 * GRAVITY  # that one step may go, and after which the slope of the goal is kept
 NUDGE = 1e-4  # m/s^2, for the slope of the goal along the equilibria
 LEANING = 0.2  # of the tangent of roll; a leaning car is looked at twice
@@ -74,7 +75,9 @@ def reach(
     found, done = Reached(first.lateral, first.pose, none, none), _sound(first, highest)
     rest = np.flatnonzero(~done & ~(first.there & (near is None)))
     if rest.size:  # few need more steps, fewer still the bracket: only those go on
-        onward = np.isfinite(first.lateral[rest]) & (near is None)
+        onward = (
+            np.isfinite(first.lateral[rest]) & ~first.there[rest] & ((near is None) | (first.left_over[rest] < CLOSE))
+        )
         start = Pose(np.where(onward, first.pose.unknowns[:, rest], 0.0))
         part, at = ready.chosen(rest), np.where(onward, first.lateral[rest], guess[rest])
         again = _together(part, goal.chosen(rest), start, at, longitudinal[rest], STEPS)
@@ -109,10 +112,12 @@ def _merged(old: Reached, new: Reached, at: IntArray) -> Reached:
 
 @dataclass(frozen=True, eq=False)
 class _Try:
-    """there: (n,) the event was found in some balance; done: ... in one that a car comes to from rest, and keeps."""
+    """left_over: (n,) before the last step, over the weight. there: (n,) the event was found in some balance; done: ... in
+    one that a car comes to from rest, and keeps."""
 
     pose: Pose
     lateral: FloatArray
+    left_over: FloatArray
     there: np.ndarray
     done: np.ndarray
 
@@ -133,13 +138,21 @@ def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitud
                 steps > QUICK or not np.abs(change).max() < SHORT
             ):  # else the goal is as steep as it was, but at a kink
                 slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
-            change = np.clip(-here / slope, -LONGEST, LONGEST)
-            there = (system.residual < ALMOST) & (np.abs(change) < LAST)
+            change, before = np.clip(-here / slope, -LONGEST, LONGEST), np.abs(change)
+            size = np.abs(change)
+            leaves = size * np.where(np.isfinite(before), np.minimum(size / before, 1.0), 1.0)
+            there = (system.residual < ALMOST) & (size < LAST) & ((leaves < LEFT) | (size < LEFT))
             stands = move.stable
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(there | ~np.isfinite(lateral))):
                 break
-    return _Try(pose, lateral, there, there & stands & _standing(ready, pose, lateral, longitudinal, there & stands))
+    return _Try(
+        pose,
+        lateral,
+        system.residual,
+        there,
+        there & stands & _standing(ready, pose, lateral, longitudinal, there & stands),
+    )
 
 
 def _standing(
