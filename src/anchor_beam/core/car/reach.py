@@ -134,9 +134,8 @@ def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitud
             move, along = system.both()
             settled = move.limited().from_(pose)
             here = goal(settled, lateral)
-            if (
-                steps > QUICK or not np.abs(change).max() < SHORT
-            ):  # else the goal is as steep as it was, but at a kink
+            afresh = steps > QUICK or not np.abs(change).max() < SHORT
+            if afresh:  # else the goal is as steep as it was; who stands at a kink goes on with the few
                 slope = (goal(along.times(NUDGE).from_(settled), lateral + NUDGE) - here) / NUDGE
             change, before = np.clip(-here / slope, -LONGEST, LONGEST), np.abs(change)
             size = np.abs(change)
@@ -146,13 +145,9 @@ def _together(ready: Corner, goal: Goal, pose: Pose, guess: FloatArray, longitud
             lateral, pose = lateral + change, along.times(change).from_(settled)
             if bool(np.all(there | ~np.isfinite(lateral))):
                 break
-    return _Try(
-        pose,
-        lateral,
-        system.residual,
-        there,
-        there & stands & _standing(ready, pose, lateral, longitudinal, there & stands),
-    )
+    sound = there & stands
+    sound &= _standing(ready, pose, lateral, longitudinal, sound)
+    return _Try(pose, lateral, system.residual, there, sound)
 
 
 def _standing(
