@@ -62,7 +62,7 @@ class DrawingView(QWidget):
             self._rows = [rows_of(item, self._view, self._theme) for item in self._drawing.items]
 
     def paintEvent(self, event: QPaintEvent) -> None:
-        painter, part = QPainter(self), event.rect()
+        painter, part = QPainter(self), event.rect().adjusted(-1, -1, 1, 1)  # a scaled screen cuts pixels in two
         painter.fillRect(part, self._theme.colour(Tone.SHEET))
         if self._drawing is None:
             return
