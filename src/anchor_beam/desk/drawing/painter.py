@@ -118,8 +118,9 @@ def _line(item: Line, painter: QPainter, view: View, theme: Theme) -> None:
     painter.setPen(pen_of(item.pen, theme.colour(item.tone), theme))
     painter.setBrush(theme.colour(item.fill) if item.fill else Qt.BrushStyle.NoBrush)
     polygon = QPolygonF([view.map(p) for p in item.points])
-    straight = len(item.points) == 2 and 0.0 in (a - b for a, b in zip(*item.points, strict=True))
-    painter.setRenderHint(QPainter.RenderHint.Antialiasing, on=not straight)  # crisper, and dashes cost a fifth
+    upright = len(item.points) == 2 and 0.0 in (a - b for a, b in zip(*item.points, strict=True))
+    crisp = upright and item.pen in _DASHES  # costs a fifth; a double line that is no dash would run together
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing, on=not crisp)
     if item.closed:
         painter.drawPolygon(polygon)
     else:
