@@ -73,7 +73,7 @@ def one_bar() -> Line:
                        splay=0.1, drop=0.02, bend_radius=0.045, holes=(0.012, 0.03, 0.048, 0.066, 0.084))  # fmt: skip
 
     def ours() -> None:
-        for kept in (solve, mesh._cut, beam.spans_of, outline._placed):
+        for kept in (solve, mesh._cut, beam.actions, outline._placed):
             kept.cache_clear()
         found = solve(shape.bar())
         found.shares(0, 0)

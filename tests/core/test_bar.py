@@ -34,14 +34,14 @@ VARIANTS = {
 
 
 @pytest.mark.parametrize("dimensions", VARIANTS.values(), ids=VARIANTS.keys())
-def test_condensed_spans_agree_with_the_plain_displacement_method(dimensions: Dimensions) -> None:
+def test_the_force_method_agrees_with_the_plain_displacement_method(dimensions: Dimensions) -> None:
     bar = dimensions.bar()
     assert solve(bar).K_theta == pytest.approx(twist_stiffness(bar), rel=1e-7)
 
 
 @pytest.mark.parametrize("dimensions", VARIANTS.values(), ids=VARIANTS.keys())
 def test_work_of_the_load_is_the_stored_energy(dimensions: Dimensions) -> None:
-    assert solve(dimensions.bar()).residual < 1e-9
+    assert solve(dimensions.bar()).residual < 1e-11
 
 
 def test_a_bend_is_a_true_arc_tangent_to_both_straights() -> None:

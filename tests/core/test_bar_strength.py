@@ -53,7 +53,7 @@ def test_collars_on_both_bushings_never_soften() -> None:
     free = solve(humped)
     held = solve(replace(humped, bushings=Bushings(radial=4e6, axial=5e6)))
     assert held.K_theta[0, 0] >= free.K_theta[0, 0] * (1 - 1e-12)
-    assert held.residual < 1e-6
+    assert held.residual < 1e-11
 
 
 def test_links_in_series_are_the_give_they_add() -> None:

@@ -11,10 +11,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.shape import Dimensions
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.linkage.arm import Chain, level_length, position, require_assembled, square_length
-from anchor_beam.core.linkage.tape import PickUp, chain, one_hole
+from anchor_beam.core.linkage.tape import PickUp, chains
 from anchor_beam.core.section.shapes import Round
 from anchor_beam.core.sides import Side
 from anchor_beam.errors import InputError, NoSolution
@@ -41,6 +42,11 @@ def moved(at: Chain, travel: float) -> Chain:
     return replace(at, pickup=pickup)
 
 
+def chain(bar: Mesh, side: Side, pickup: PickUp) -> Chain:
+    """Every hole of one arm."""
+    return chains(bar, pickup, pickup).part((side.position, slice(None)))
+
+
 @settings(max_examples=60, deadline=None)
 @given(pickups, st.sampled_from(list(Side)), st.floats(-0.008, 0.008))
 def test_the_chain_closes_and_the_motion_ratio_is_its_slope(pickup: PickUp, side: Side, off: float) -> None:
@@ -63,7 +69,7 @@ def test_the_chain_closes_and_the_motion_ratio_is_its_slope(pickup: PickUp, side
 def test_the_level_length_levels_and_the_square_length_squares(pickup: PickUp, side: Side) -> None:
     at = chain(solve(BAR.bar()).mesh, side, pickup)
     for i in range(3):
-        hole = one_hole(at, i)
+        hole = at.part(slice(i, i + 1))
         level = position(hole, float(level_length(hole)[0]))
         assert level.slope[0] == pytest.approx(0.0, abs=1e-9)
         square = float(square_length(hole)[0])
@@ -72,7 +78,7 @@ def test_the_level_length_levels_and_the_square_length_squares(pickup: PickUp, s
 
 
 def test_a_longer_link_moves_the_arm_by_one_over_its_lever() -> None:
-    at = one_hole(chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP), 0)
+    at = chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP).part(slice(0, 1))
     length = float(level_length(at)[0])
     now = position(at, length)
     turned = position(at, length + 1e-6).theta[0] - now.theta[0]
@@ -106,7 +112,7 @@ def test_a_pick_up_below_gives_the_other_branch_but_the_same_stiffness() -> None
 
 
 def test_a_link_that_does_not_reach_says_which_lengths_would() -> None:
-    at = one_hole(chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP), 0)
+    at = chain(solve(BAR.bar()).mesh, Side.LEFT, PICKUP).part(slice(0, 1))
     where = position(at, 0.9)
     assert np.isnan(where.theta[0])
     with pytest.raises(NoSolution, match="does not reach") as caught:

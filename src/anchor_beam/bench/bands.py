@@ -8,7 +8,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from anchor_beam.bench.results import end_result
+from anchor_beam.bench.ends import end_result
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.handbook import log_sensitivity
 from anchor_beam.core.car.bars import BarBatch, bars

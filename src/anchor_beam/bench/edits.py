@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Protocol
 
-from anchor_beam.bench.results import end_result
+from anchor_beam.bench.ends import end_result
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD, field_at

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from anchor_beam.bench.results import both_turns, end_result
+from anchor_beam.bench.ends import end_result
+from anchor_beam.bench.results import both_turns
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.linear import respond

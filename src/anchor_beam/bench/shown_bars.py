@@ -9,7 +9,7 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.results import EndResult
+from anchor_beam.bench.ends import EndResult
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side

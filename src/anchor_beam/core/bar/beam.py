@@ -1,8 +1,8 @@
-"""Timoshenko beams in space: spans by the force method, stations by the displacement method, one solve for all holes.
+"""Timoshenko beams in space by the force method: what acts on a bar, and the forces on its sections by statics.
 
-A station is a node with a hole or a bushing, or the end of the bar's loaded part. Between two stations nothing acts on
-the bar, so the elements of a span are condensed exactly into one 6 x 6 flexibility before anything is solved; see
-docs/theory/bar.md, "Spans and stations".
+A bar hangs on two bushings. Six reactions hold it, springs in the bushings add at most two more, so that few unknowns
+remain whatever the number of elements, and the forces of a unit load do not change with the section; see
+docs/theory/bar.md, "Section forces and reactions".
 """
 
 from __future__ import annotations
@@ -21,102 +21,122 @@ from anchor_beam.errors import NoSolution
 # Strain measures of an element, in its own axes: axial, shear along axes 1 and 2, torsion, bending about axes 1 and 2
 # at mid-length, and half the difference of bending between its ends.
 TORSION, BENDING = 3, slice(4, 8)
+# Unit reactions of a bushing: force along x, y and z, moment about y.
+ALONG_X, ALONG_Y, ALONG_Z, ABOUT_Y, REACTIONS = *range(4), 4
+TOO_FAR_APART = "The bar cannot be solved: some of its dimensions are too far apart."
+
+
+@dataclass(frozen=True, eq=False)
+class Actions:
+    """What can act on a bar of this mesh: the unit loads at its holes, left then right, then the unit reactions of its left
+    and its right bushing; j of them in all. Moments are about the origin.
+
+    elements: (m,) those between the outermost holes, which carry load. levers: (2, n) of the holes [m]. wrenches: (6, j)
+    force and moment of each action. beyond: (m, j) 1 where it acts beyond the element, towards the right tip, else 0.
+    rows: (m, 8, 6) strain measures of each element from the force and moment on its section. measures: (8 m, j) those of
+    each action.
+    """
+
+    elements: IntArray
+    levers: FloatArray
+    wrenches: FloatArray
+    beyond: FloatArray
+    rows: FloatArray
+    measures: FloatArray
 
 
 @dataclass(frozen=True, eq=False)
 class UnitLoads:
     """Answer of the bar to 1 N along the direction of rotation at each hole, one hole at a time.
 
-    Loads are ordered left holes, then right holes. levers: (2, n) [m].
-    flexibility: (2n, 2n) displacement along the load direction at one hole from 1 N at another [m/N]; the free
-    rotation of the whole bar is held at the left pivot (without torsionally stiff bushings).
-    span_forces: (n_spans, 6, 2n) force and moment on the section at the far end of each span, global axes [N, N m].
-    give: (m, 8) compliance that goes with the measures of each element. pivots: (2, 6, 2n) displacement and rotation at
-    the pivots [m, rad].
+    Loads are ordered left holes, then right holes. flexibility: (2n, 2n) displacement along the load direction at one hole
+    from 1 N at another [m/N]; the free rotation of the whole bar is held at the left pivot (without torsionally stiff
+    bushings). amounts: (j, 2n) of every action under each load. give: (m, 8) compliance that goes with the measures of
+    each element. reactions: (a, 2n) those that hold the bar [N, N m], springs: (a,) the give of their bushings [m/N,
+    rad/(N m)]. moved: (2n, 2n) the same as flexibility, but from how far the holes move instead of from the energy [m/N].
     """
 
-    spans: Spans
-    levers: FloatArray
+    mesh: Mesh
+    actions: Actions
     flexibility: FloatArray
-    span_forces: FloatArray
+    amounts: FloatArray
     give: FloatArray
-    pivots: FloatArray
+    reactions: FloatArray
+    springs: FloatArray
+    moved: FloatArray
 
     @cached_property
     def measures(self) -> FloatArray:
         """(m, 8, 2n) section forces of each element [N, N m]; give * measures^2 / 2 is energy."""
-        return np.asarray(self.spans.rows @ self.span_forces[self.spans.span], dtype=float)
+        each = self.actions.measures @ self.amounts
+        return np.asarray(each.reshape(-1, 8, each.shape[1]), dtype=float)
+
+    @cached_property
+    def on_sections(self) -> FloatArray:
+        """(m, 6, 2n) force on the sections of each element [N], and moment about the origin [N m]."""
+        acting = self.actions
+        return np.asarray((acting.beyond[:, None] * acting.wrenches) @ self.amounts, dtype=float)
 
     @cached_property
     def at_ends(self) -> FloatArray:
         """(m, 2, 8, 2n) at both ends of each element: axial force, torsion, moment and force on the section in global axes
         [N, N m]."""
-        return np.asarray(self.spans.ends @ self.span_forces[self.spans.span][:, None], dtype=float)
-
-
-@dataclass(frozen=True, eq=False)
-class Spans:
-    """What the spans of a mesh are, whatever its sections.
-
-    elements: (m,) the loaded elements; span: (m,) the span of each; first: of each span, in elements. stations: (n_st,)
-    nodes. rows: (m, 8, 6) strain measures of each element from force and moment at the far end of its span; ends:
-    (m, 2, 8, 6) what `UnitLoads.at_ends` gives, from the same; transport: (n_spans, 6, 6) turns them into force and moment
-    at the near end. loads: (6 n_st, 2n) unit loads at the holes; levers: (2, n) [m]. pivots: (2,) in stations.
-    """
-
-    elements: IntArray
-    span: IntArray
-    first: IntArray
-    stations: IntArray
-    rows: FloatArray
-    ends: FloatArray
-    transport: FloatArray
-    loads: FloatArray
-    levers: FloatArray
-    pivots: IntArray
+        return np.asarray(_ends(self.mesh, self.actions.elements) @ self.on_sections[:, None], dtype=float)
 
 
 @lru_cache(maxsize=64)
-def spans_of(mesh: Mesh) -> Spans:
-    """Cut the loaded part of a mesh at its stations."""
-    stations = np.array(
-        sorted({*mesh.holes.ravel().tolist(), *mesh.pivots})
-    )  # np.unique would import numpy.ma, 20 ms
-    elements = np.arange(stations[0], stations[-1])
-    span = np.searchsorted(stations, elements, side="right") - 1
-    far = mesh.nodes[stations[1:]]
+def actions(mesh: Mesh) -> Actions:
+    """What can act on a mesh, whatever the sections of the bar."""
+    holes, pivots = mesh.holes.ravel(), np.array(mesh.pivots)
+    elements = np.arange(holes.min(), holes.max())
     directions, levers = rotation_at_holes(mesh)
-    loads = np.zeros((len(stations), 6, mesh.holes.size))
-    loads[np.searchsorted(stations, mesh.holes.ravel()), :3, np.arange(mesh.holes.size)] = directions.reshape(-1, 3)
-    return Spans(
-        elements=elements, span=span, first=np.searchsorted(span, np.arange(len(stations) - 1)), stations=stations,
-        rows=_measures(mesh, elements, far[span]), ends=_ends(mesh, elements, far[span]),
-        transport=_transport(far - mesh.nodes[stations[:-1]]),
-        loads=loads.reshape(6 * len(stations), -1), levers=levers,
-        pivots=np.searchsorted(stations, np.array(mesh.pivots)),
-    )  # fmt: skip
+    n = len(holes)
+    nodes = np.concatenate([holes, pivots.repeat(REACTIONS)])
+    forces, moments = np.zeros((n + 2 * REACTIONS, 3)), np.zeros((n + 2 * REACTIONS, 3))
+    forces[:n] = directions.reshape(-1, 3)
+    for first in (n, n + REACTIONS):
+        forces[first : first + 3] = np.eye(3)
+        moments[first + ABOUT_Y, 1] = 1.0
+    wrenches = np.concatenate([forces, moments + cross(mesh.nodes[nodes], forces)], axis=1).T
+    beyond = (nodes > elements[:, None]).astype(float)
+    rows = _measures(mesh, elements)
+    measures = (rows @ wrenches) * beyond[:, None]
+    return Actions(elements, levers, wrenches, beyond, rows, measures.reshape(-1, len(nodes)))
 
 
 def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: Bushings) -> UnitLoads:
     """Solve the bar for a unit load at every hole; constants: (n, 6) of its elements.
 
     Raises:
-        NoSolution: when the stiffness matrix is singular (numbers too far apart to solve).
+        NoSolution: when the numbers are too far apart to solve.
     Source: derived here, docs/theory/bar.md; element flexibility from Przemieniecki, *Theory of Matrix Structural
     Analysis*, ch. 5 (beam element with shear).
     """
-    spans = spans_of(mesh)
-    rows, give = spans.rows, _compliance(mesh, constants, material, spans.elements)
-    by_element = rows.transpose(0, 2, 1) @ (give[:, :, None] * rows)
-    rigidity = np.linalg.inv(np.add.reduceat(by_element, spans.first, axis=0))
-    moved = _solve(_assemble(rigidity, spans.transport), _supports(spans.pivots, bushings), spans.loads)
-    by_station = moved.reshape(len(spans.stations), 6, -1)
-    # force at the far end of each span from how its ends move apart
-    span_forces = rigidity @ (by_station[1:] - spans.transport.transpose(0, 2, 1) @ by_station[:-1])
-    return UnitLoads(
-        spans=spans, levers=spans.levers, flexibility=spans.loads.T @ moved, span_forces=span_forces, give=give,
-        pivots=by_station[spans.pivots],
-    )  # fmt: skip
+    acting, n = actions(mesh), mesh.holes.size
+    give = _compliance(mesh, constants, material, acting.elements)
+    apart = acting.measures.T @ (give.reshape(-1, 1) * acting.measures)  # (j, j), as if clamped at the left tip
+    held = _supports(bushings)
+    at, springs = n + np.array(list(held)), np.array(list(held.values()))
+    a = len(at)
+    # what the bushings give, and statics; the other unknowns are the movement of the clamp
+    system = np.zeros((a + 6, a + 6))
+    system[:a, :a] = apart[at][:, at]
+    system[range(a), range(a)] += springs
+    system[a:, :a] = acting.wrenches[:, at]
+    system[:a, a:] = system[a:, :a].T
+    right = np.concatenate([apart[at, :n], acting.wrenches[:, :n]])
+    try:
+        solved = -np.linalg.solve(system, right)
+    except np.linalg.LinAlgError as problem:
+        raise NoSolution("", TOO_FAR_APART) from problem
+    reactions, clamp = solved[:a], solved[a:]
+    amounts = np.eye(len(apart), n)
+    amounts[at] = reactions
+    moved = apart[:n] @ amounts + acting.wrenches[:, :n].T @ clamp
+    flexibility = amounts.T @ (apart @ amounts) + reactions.T @ (springs[:, None] * reactions)
+    if not np.isfinite(flexibility).all():
+        raise NoSolution("", TOO_FAR_APART)
+    return UnitLoads(mesh, acting, flexibility, amounts, give, reactions, springs, moved)
 
 
 def rotation_at_holes(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
@@ -127,24 +147,13 @@ def rotation_at_holes(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
     return across / levers[..., None], levers
 
 
-def _transport(arm: FloatArray) -> FloatArray:
-    """(n, 6, 6): turns a force and moment at the tip of `arm` (n, 3) into those at its foot, moment added by arm x F."""
-    out = np.zeros((len(arm), 6, 6))
-    out[:, range(6), range(6)] = 1.0
-    x, y, z = arm.T
-    out[:, 3, 1], out[:, 3, 2] = -z, y
-    out[:, 4, 0], out[:, 4, 2] = z, -x
-    out[:, 5, 0], out[:, 5, 1] = -y, x
-    return out
-
-
-def _measures(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
-    """(m, 8, 6): each element's section forces from force and moment at `far` (m, 3), the far end of its span."""
+def _measures(mesh: Mesh, elements: IntArray) -> FloatArray:
+    """(m, 8, 6): each element's section forces from force and moment about the origin."""
     frames, L = mesh.frames[elements], mesh.lengths[elements]
-    middle = far - 0.5 * (mesh.nodes[elements] + mesh.nodes[elements + 1])
+    middle = 0.5 * (mesh.nodes[elements] + mesh.nodes[elements + 1])
     rows = np.zeros((len(elements), 8, 6))
     rows[:, :3, :3] = frames
-    rows[:, 3:6, :3] = cross(frames, middle[:, None, :])  # e . (arm x F) = (e x arm) . F
+    rows[:, 3:6, :3] = cross(middle[:, None, :], frames)  # e . (M - x cross F) = e . M + (x cross e) . F
     rows[:, 3:6, 3:] = frames
     half = 0.5 * L[:, None]
     rows[:, 6, :3] = half * frames[:, 2]  # bending about axis 1 changes along the element by the shear along axis 2
@@ -152,15 +161,15 @@ def _measures(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
     return rows
 
 
-def _ends(mesh: Mesh, elements: IntArray, far: FloatArray) -> FloatArray:
+def _ends(mesh: Mesh, elements: IntArray) -> FloatArray:
     """(m, 2, 8, 6): axial force, torsion, moment and force at both ends of each element, likewise."""
-    arm = far[:, None] - mesh.nodes[np.array([elements, elements + 1]).T]
+    x = mesh.nodes[np.array([elements, elements + 1]).T]
     tangents = mesh.tangents[elements]
     rows = np.zeros((len(elements), 2, 8, 6))
     rows[:, :, 0, :3] = rows[:, :, 1, 3:] = tangents
-    rows[:, :, 1, :3] = cross(tangents, arm)
-    rows[:, :, 2:5] = _transport(arm.reshape(-1, 3)).reshape(-1, 2, 6, 6)[:, :, 3:]
-    rows[:, :, (5, 6, 7), (0, 1, 2)] = 1.0
+    rows[:, :, 1, :3] = cross(x, tangents)
+    rows[:, :, (2, 3, 4, 5, 6, 7), (3, 4, 5, 0, 1, 2)] = 1.0
+    rows[:, :, (2, 3, 4), (1, 2, 0)], rows[:, :, (2, 3, 4), (2, 0, 1)] = x[..., (2, 0, 1)], -x[..., (1, 2, 0)]
     return rows
 
 
@@ -176,53 +185,17 @@ def _compliance(mesh: Mesh, constants: FloatArray, material: Material, elements:
     )
 
 
-def _assemble(rigidity: FloatArray, transport: FloatArray) -> FloatArray:
-    """(6n, 6n) stiffness of the chain of stations."""
-    spans = len(rigidity)
-    near = transport @ rigidity
-    blocks = np.zeros((spans + 1, 6, spans + 1, 6))
-    i = np.arange(spans)
-    blocks[i + 1, :, i + 1, :] += rigidity
-    blocks[i, :, i, :] += near @ np.swapaxes(transport, 1, 2)
-    blocks[i, :, i + 1, :] -= near
-    blocks[i + 1, :, i, :] -= np.swapaxes(near, 1, 2)
-    return blocks.reshape(6 * (spans + 1), 6 * (spans + 1))
-
-
-def _supports(pivots: IntArray, bushings: Bushings) -> tuple[list[int], list[tuple[int, float]]]:
-    """Degrees of freedom that are held, and springs to ground as (degree of freedom, stiffness)."""
-    left = int(pivots[0])
-    held = [] if bushings.axial else [6 * left + 1]  # along the bar: no load acts there
-    springs = []
-    for station in map(int, pivots):
-        for axis in (0, 2):
-            if bushings.radial is None:
-                held.append(6 * station + axis)
-            else:
-                springs.append((6 * station + axis, bushings.radial))
-        if bushings.axial:
-            springs.append((6 * station + 1, bushings.axial))
-        if bushings.torsional > 0.0:
-            springs.append((6 * station + 4, bushings.torsional))
-    if bushings.torsional == 0.0:
-        held.append(6 * left + 4)  # the free rotation of the whole bar; its reaction cancels in a balanced pair
-    return held, springs
-
-
-def _solve(
-    stiffness: FloatArray, supports: tuple[list[int], list[tuple[int, float]]], loads: FloatArray
-) -> FloatArray:
-    held, springs = supports
-    for place, spring in springs:
-        stiffness[place, place] += spring
-    loose = np.ones(len(stiffness), dtype=bool)
-    loose[held] = False
-    free = np.flatnonzero(loose)
-    moved = np.zeros_like(loads)
-    try:
-        moved[free] = np.linalg.solve(stiffness[free][:, free], loads[free])
-    except np.linalg.LinAlgError as problem:
-        raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.") from problem
-    if not np.isfinite(moved).all():
-        raise NoSolution("", "The bar cannot be solved: some of its dimensions are too far apart.")
-    return moved
+def _supports(bushings: Bushings) -> dict[int, float]:
+    """The reactions that hold the bar, by their place among those of both bushings, with the give of each."""
+    held = {}
+    for place in (0, REACTIONS):
+        for axis in (ALONG_X, ALONG_Z):
+            held[place + axis] = 0.0 if bushings.radial is None else 1.0 / bushings.radial
+        # rigid at the left one alone where no bushing has them: no load acts along the bar, and the moment about it, of
+        # the free rotation of the whole bar, cancels in a balanced pair
+        for axis, stiffness in ((ALONG_Y, bushings.axial), (ABOUT_Y, bushings.torsional)):
+            if stiffness:
+                held[place + axis] = 1.0 / stiffness
+            elif place == 0:
+                held[axis] = 0.0
+    return held

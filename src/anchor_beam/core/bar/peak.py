@@ -71,7 +71,6 @@ def bend_sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right
     """Cut the bar finely through an arc and two diameters to either side, where it carries load."""
     loads, mesh, section = bar.loads, bar.mesh, bar.bar.section
     reach = 2.0 * section.od
-    stations = mesh.s[loads.spans.stations]
     holes = mesh.s[[mesh.holes[0, left], mesh.holes[1, right]]]
     samples = 3 + math.ceil(min((arc.length + 2 * reach) / (STEP * section.od), MOST))
     s = np.linspace(arc.s0 - reach, arc.s1 + reach, samples)
@@ -83,11 +82,10 @@ def bend_sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right
     axes = np.stack([tangents, normals, np.broadcast_to(binormal, tangents.shape)], axis=1)
     n = bar.levers.shape[1]
     torques = {left: torque / bar.levers[0, left], n + right: -torque / bar.levers[1, right]}
-    forces = np.asarray(sum(loads.span_forces[:, :, k] * factor for k, factor in torques.items()))
-    span = np.clip(np.searchsorted(stations, s, side="right") - 1, 0, len(forces) - 1)
-    far = mesh.nodes[loads.spans.stations[1:]][span]
-    force = forces[span, :3]
-    moment = forces[span, 3:] + cross(far - points, force)
+    forces = np.asarray(sum(loads.on_sections[:, :, k] * factor for k, factor in torques.items()))
+    element = np.searchsorted(mesh.s, s, side="right") - 1 - loads.actions.elements[0]
+    force = forces[element, :3]
+    moment = forces[element, 3:] - cross(points, force)
     window = 0.5 * section.od * (1.0 - (section.bore / section.od) ** 2)
     overlap = np.minimum(s + window / 2, arc.s1) - np.maximum(s - window / 2, arc.s0)
     inside = ((s >= arc.s0) & (s <= arc.s1)).astype(float)

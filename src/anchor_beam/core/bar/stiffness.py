@@ -76,7 +76,9 @@ class BarSolution:
         # the tallest within rounding, nearest the left tip: a symmetric bar names one place, not either
         first = int(np.argmax(stress.ravel() >= stress.max() * (1.0 - 1e-9)))
         element, end = divmod(first, 2)
-        return float(stress[element, end] * abs(torque)), float(self.mesh.s[self.loads.spans.elements[element] + end])
+        return float(stress[element, end] * abs(torque)), float(
+            self.mesh.s[self.loads.actions.elements[element] + end]
+        )
 
     def coupled(self, left: int, right: int) -> FloatArray:
         """Symmetric (2, 2) matrix K2 with [T_L, T_R] = K2 [theta_L, theta_R] [N m/rad], both counted in one sense.
@@ -98,7 +100,7 @@ class BarSolution:
 
     def sections(self, left: int, right: int, torque: float) -> Sections:
         """Forces on the section and nominal stress along the loaded part of the bar at a balanced torque [N m]."""
-        elements, pair = self.loads.spans.elements, self._pair_loads[left, right] * torque
+        elements, pair = self.loads.actions.elements, self._pair_loads[left, right] * torque
         at_ends = self.loads.at_ends @ pair  # (m, 2, 8)
         axial, torsion, M, F = at_ends[..., 0], at_ends[..., 1], at_ends[..., 2:5], at_ends[..., 5:]
         shear = np.sqrt(np.maximum(dot(F, F) - axial**2, 0.0))
@@ -119,8 +121,8 @@ class BarSolution:
 
     @cached_property
     def residual(self) -> float:
-        """Largest relative difference between the work of the loads and the energy summed over the elements."""
-        work = 0.5 / self.K_theta
+        """Largest relative difference between the work of the loads, by how far they move, and the energy in the bar."""
+        work = 0.5 * ((self._pair_loads @ self.loads.moved) * self._pair_loads).sum(axis=-1)
         return float(np.max(np.abs(self._energies.sum(axis=-1) / work - 1.0)))
 
     @cached_property
@@ -139,15 +141,13 @@ class BarSolution:
 
         Energy is quadratic in the loads: one matrix over the unit loads for each share, then the pairs.
         """
-        loads, outside = self.loads, self.mesh.outside[self.loads.spans.elements]
+        loads, outside = self.loads, self.mesh.outside[self.loads.actions.elements]
         inside = 1.0 - outside
-        bushings = self.bar.bushings
         weights = [
             (loads.measures[:, TORSION], loads.give[:, TORSION] * inside),
             (loads.measures[:, BENDING].reshape(-1, loads.measures.shape[2]),
              (loads.give[:, BENDING] * outside[:, None]).ravel()),
-            (loads.pivots[:, (0, 2, 4)].reshape(6, -1),
-             np.tile([bushings.radial or 0.0, bushings.radial or 0.0, bushings.torsional], 2)),
+            (loads.reactions, loads.springs),
         ]  # fmt: skip
         pairs = self._pair_loads
         flat = loads.measures.reshape(-1, loads.measures.shape[2])
@@ -185,7 +185,7 @@ def solve(bar: Bar) -> BarSolution:
     sections = constants(bar, grid)
     loads = unit_loads(grid, sections, bar.material, bar.bushings)
     n = grid.holes.shape[1]
-    l_left, l_right = loads.levers[0][:, None], loads.levers[1][None, :]
+    l_left, l_right = loads.actions.levers[0][:, None], loads.actions.levers[1][None, :]
     flexibility = loads.flexibility
     own_left, own_right = np.diag(flexibility)[:n, None], np.diag(flexibility)[None, n:]
     cross = flexibility[:n, n:]
@@ -195,6 +195,6 @@ def solve(bar: Bar) -> BarSolution:
     at = grid.nodes[grid.holes]
     mass = bar.material.density * float(sections[:, 0] @ np.diff(grid.s))
     return BarSolution(
-        bar=bar, levers=frozen(loads.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
+        bar=bar, levers=frozen(loads.actions.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
         K_theta=frozen(1.0 / twist), mass=mass, mesh=grid, loads=loads,
     )  # fmt: skip

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from types import EllipsisType
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, cross, dot, frozen, lengths_of
 from anchor_beam.errors import NoSolution
+
+Pick = slice | EllipsisType | tuple[int | slice | EllipsisType, ...]  # of the leading axes of a batch
 
 
 @dataclass(frozen=True, eq=False)
@@ -24,6 +27,15 @@ class Chain:
     axis: FloatArray
     pickup: FloatArray
     pickup_travel: FloatArray
+
+    def part(self, pick: Pick) -> Chain:
+        """Some of a batch of chains."""
+        return Chain(self.radius[pick], self.axis, self.pickup[pick], self.pickup_travel[pick])
+
+    def straight_on(self, travel: FloatArray) -> Chain:
+        """One axis more, (..., n): the pick-up moved straight on by wheel travels (n,) [m] from where it is."""
+        slope = self.pickup_travel[..., None, :]
+        return Chain(self.radius[..., None, :], self.axis, self.pickup[..., None, :] + travel[:, None] * slope, slope)
 
 
 @dataclass(frozen=True, eq=False)
@@ -58,7 +70,7 @@ class ArmPosition:
         off = dot(link, stud) / (lengths_of(link) * lengths_of(stud))
         return np.asarray(np.abs(np.arcsin(np.clip(off, -1.0, 1.0))), dtype=float)
 
-    def part(self, pick: slice) -> ArmPosition:
+    def part(self, pick: Pick) -> ArmPosition:
         """Some of a batch of positions."""
         return ArmPosition(
             self.theta[pick],

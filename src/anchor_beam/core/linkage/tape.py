@@ -34,23 +34,19 @@ class PickUp:
         require_positive("pickup_ratio", self.ratio, "The travel of the pick-up per wheel travel")
 
 
-def chain(bar: Mesh, side: Side, pickup: PickUp) -> Chain:
-    """Chain of every hole of one arm of the bar, (n, 3) arrays.
+def chains(bar: Mesh, left: PickUp, right: PickUp) -> Chain:
+    """Chains of every hole of both arms of the bar, (2, n, 3) arrays; the arms point the same way.
 
     Limits: the pick-up moves straight up and down, so it holds near ride height; points give the arc.
     """
-    holes = bar.nodes[bar.holes[side.position]]
-    forward = 1.0 if pickup.arms_forward else -1.0
-    n = len(holes)
-    radius = np.stack([forward * holes[:, 0], np.zeros(n), holes[:, 2]], axis=1)
-    sideways = pickup.from_centre - np.abs(holes[:, 1])
-    outboard = sideways if side is Side.LEFT else -sideways
-    at = np.stack([np.full(n, forward * pickup.ahead), outboard, np.full(n, pickup.height)], axis=1)
+    holes = bar.nodes[bar.holes]
+    forward = 1.0 if left.arms_forward else -1.0
+    radius, at, travel = holes * (forward, 0.0, 1.0), np.empty_like(holes), np.zeros_like(holes)
+    for side, pickup in zip(Side, (left, right), strict=True):
+        sideways = pickup.from_centre - np.abs(holes[side.position, :, 1])
+        mine = at[side.position]
+        mine[:, 0], mine[:, 2] = forward * pickup.ahead, pickup.height
+        mine[:, 1] = sideways if side is Side.LEFT else -sideways
+        travel[side.position, :, 2] = pickup.ratio
     axis: FloatArray = np.array([0.0, -forward, 0.0])
-    return Chain(radius, axis, at, np.array([0.0, 0.0, pickup.ratio]))
-
-
-def one_hole(all_holes: Chain, index: int) -> Chain:
-    """The chain of a single hole, still with a leading axis of length 1."""
-    pick = slice(index, index + 1)
-    return Chain(all_holes.radius[pick], all_holes.axis, all_holes.pickup[pick], all_holes.pickup_travel)
+    return Chain(radius, axis, at, travel)

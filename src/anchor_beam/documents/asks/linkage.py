@@ -11,7 +11,7 @@ from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.linkage.closed import ClosedSide, from_measured, from_travel
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut
-from anchor_beam.core.linkage.tape import PickUp, chain
+from anchor_beam.core.linkage.tape import PickUp, chains
 from anchor_beam.core.linkage.travel import Travel, travel
 from anchor_beam.core.sides import Side
 from anchor_beam.documents.asks.bar import BarAsk
@@ -171,7 +171,7 @@ def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArr
             ask.linkage.pickup_ahead_mm * MM, ask.linkage.pickup_height_mm[side.position] * MM,
             ask.linkage.pickup_spacing_mm * MM / 2.0, ask.linkage.pickup_ratio, ask.linkage.arms == "forward",
         )  # fmt: skip
-        whole = chain(solution.mesh, side, pick)
+        whole = chains(solution.mesh, pick, pick).part((side.position, slice(None)))
         at: tuple[float, float, float] = tuple(map(float, whole.pickup[hole]))  # type: ignore[assignment]
         mount: Mount = OnStrut(at, ratio=pick.ratio)
         radius, foot, axis = whole.radius[hole], np.zeros(3), whole.axis

@@ -1,0 +1,204 @@
+"""What follows for one axle: its bar solved, its links at ride height and through the wheel's travel."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.bar.mesh import Mesh
+from anchor_beam.core.bar.stiffness import BarSolution, solve
+from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
+from anchor_beam.core.linkage.arm import (
+    ArmPosition,
+    Chain,
+    length_at,
+    level_length,
+    position,
+    require_assembled,
+    square_length,
+    way,
+)
+from anchor_beam.core.linkage.tape import PickUp, chains
+from anchor_beam.core.linkage.travel import Travel
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.physics import bar_input, length_per_turn, pickup
+from anchor_beam.documents.records import AxleRecord, EndSetting
+from anchor_beam.errors import AnchorBeamError, NoSolution
+
+TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
+AT_REST = slice(6, 7)  # of it
+
+
+@dataclass(frozen=True, eq=False)
+class SideResult:
+    """One side's arm and link at ride height, (1,). Lengths in m, angles in rad.
+
+    travel: arm and link through the wheel's travel, None where the chain does not last that far.
+    """
+
+    chain: Chain
+    where: ArmPosition
+    travel: Travel | None
+    fitted: float
+
+    @cached_property
+    def level(self) -> float:
+        """Length of the link that puts the arm level [m]."""
+        return float(level_length(self.chain)[0])
+
+    @cached_property
+    def square(self) -> float:
+        """Length of the link that puts it square to the arm [m], NaN where there is none."""
+        return float(square_length(self.chain)[0])
+
+    @property
+    def motion_ratio(self) -> float:
+        """Turn of the arm per wheel travel [rad/m]."""
+        return float(self.where.motion_ratio[0])
+
+    @property
+    def cubic(self) -> tuple[float, float, float]:
+        """Turn of the arm over wheel travel from ride height, as the car takes it: slope, curve, third."""
+        return (self.motion_ratio, 0.0, 0.0) if self.travel is None else self.travel.cubic
+
+    @property
+    def slope(self) -> float:
+        """Angle of the arm above level [rad]."""
+        return float(self.where.slope[0])
+
+    @property
+    def off_level(self) -> float:
+        """What the fitted link is too long (or, negative, too short) to put the arm level [m]."""
+        return self.fitted - self.level
+
+
+@dataclass(frozen=True, eq=False)
+class EndResult:
+    """One axle's bar and links. Stiffness figures are those of the bar as connected.
+
+    motion_ratios: (2, n) turn of the arm per wheel travel if the fitted link hung in that hole [rad/m], NaN where it
+    does not reach. problem: why there are no links, if so. per_turn: what one turn of the adjuster adds to a link [m],
+    None for links of fixed length.
+    """
+
+    end: EndSetting
+    bar: BarSolution
+    sides: tuple[SideResult, SideResult] | None
+    motion_ratios: FloatArray
+    K_theta: float
+    problem: AnchorBeamError | None
+    track: float
+    per_turn: float | None
+
+    def turns(self, change: float) -> float | None:
+        """Turns of the adjuster for a change of link length [m]; None for links of fixed length."""
+        return None if self.per_turn is None else change / self.per_turn
+
+    @cached_property
+    def wheel_bar(self) -> WheelBar:
+        """The bar as the car sees it at its wheels; links that twist it at rest are its preload."""
+        if self.sides is None or not self.end.connected:
+            return DISCONNECTED
+        left, right = (side.cubic for side in self.sides)
+        slope, curve, third = zip(left, right, strict=True)
+        return WheelBar(self.K_theta, slope, curve, third, -(self.rest_twist or 0.0))
+
+    @property
+    def roll_stiffness(self) -> float:
+        """At the wheels [N m/rad]; 0 disconnected, NaN where there are no links."""
+        if not self.end.connected:
+            return 0.0
+        if self.sides is None:
+            return float("nan")
+        turn = 0.5 * sum(side.motion_ratio for side in self.sides) * self.track
+        return self.K_theta * turn**2
+
+    @property
+    def end_rate(self) -> float | None:
+        """At the bar's end, both ends moving [N/m]."""
+        return self.bar.end_rate(self.end.hole_left, self.end.hole_right)
+
+    @property
+    def hole_rates(self) -> FloatArray:
+        """(2, n) rate at the wheel in roll that each hole gives with the same hole on both sides [N/m]."""
+        return np.asarray(2.0 * np.diag(self.bar.K_theta) * self.motion_ratios**2, dtype=float)
+
+    @property
+    def wheel_rate(self) -> float | None:
+        """Force at each wheel per travel of each wheel, moving oppositely [N/m]: 2 K_theta m_left m_right; 0 disconnected."""
+        if not self.end.connected:
+            return 0.0
+        if self.sides is None:
+            return None
+        left, right = (side.motion_ratio for side in self.sides)
+        return 2.0 * self.K_theta * left * right
+
+    def drop_in(self, side: Side) -> float | None:
+        """Length of this side's link that leaves the bar untwisted while the other link stays as fitted [m]."""
+        if self.sides is None:
+            return None
+        other = self.sides[1 - side.position].where.theta[0]
+        return float(length_at(self.sides[side.position].chain, other)[0])
+
+    @property
+    def rest_twist(self) -> float | None:
+        """Twist of the bar with the car at rest, theta_left - theta_right [rad]."""
+        if self.sides is None:
+            return None
+        left, right = (float(side.where.theta[0]) for side in self.sides)
+        return left - right
+
+
+@lru_cache(maxsize=512)
+def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
+    """Bar and links of one axle.
+
+    Raises:
+        InputError: at a figure of the bar, `front.bar.od` and so on.
+    """
+    try:
+        bar = solve(bar_input(end.bar))
+    except AnchorBeamError as problem:
+        raise problem.within(f"bench.{name}.bar") from problem
+    links = _Links(
+        bar.mesh, (pickup(axle, Side.LEFT), pickup(axle, Side.RIGHT)), (end.link_left.value, end.link_right.value)
+    )
+    ratios = _hung(links)[1].motion_ratio[..., AT_REST].squeeze(-1)
+    K_theta, per_turn = float(bar.K_theta[end.hole_left, end.hole_right]), length_per_turn(axle)
+    try:
+        left, right = (_side(links, side, end.hole(side), f"bench.{name}.link_{side}") for side in Side)
+    except NoSolution as problem:
+        return EndResult(end, bar, None, ratios, K_theta, problem, axle.track.value, per_turn)
+    return EndResult(end, bar, (left, right), ratios, K_theta, None, axle.track.value, per_turn)
+
+
+@dataclass(frozen=True)
+class _Links:
+    """Both links of an axle, left and right, whatever hole they hang in; lengths in m. A mesh stays the same while a section
+    is tried, and so does what follows here."""
+
+    bar: Mesh
+    pickups: tuple[PickUp, PickUp]
+    lengths: tuple[float, float]
+
+
+@lru_cache(maxsize=64)
+def _hung(links: _Links) -> tuple[Chain, ArmPosition]:
+    """Both sides at ride height (2, n), and with their link in each of the holes through the whole travel (2, n, TRAVEL)."""
+    holes = chains(links.bar, *links.pickups)
+    fitted = np.array(links.lengths)[:, None, None]
+    return holes, position(holes.straight_on(TRAVEL), fitted, way(holes.pickup)[..., None])
+
+
+@lru_cache(maxsize=64)
+def _side(links: _Links, side: Side, hole: int, place: str) -> SideResult:
+    (holes, hung), fitted = _hung(links), links.lengths[side.position]
+    here = holes.part((side.position, slice(hole, hole + 1)))
+    through = hung.part((side.position, hole))
+    where = through.part(AT_REST)
+    require_assembled(where, place, here, fitted)
+    lasts = bool(np.isfinite(through.theta).all())
+    return SideResult(here, where, Travel(TRAVEL, through) if lasts else None, fitted)
