@@ -11,7 +11,7 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import bars, rate_bar
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
-from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.linear import axle_stiffness
 from anchor_beam.core.car.model import batch
 from anchor_beam.core.measure.bench import Measured, deflection, drop_in, motion_ratio, tilt
 from anchor_beam.core.measure.jack_test import BarState, Reading, TestCar, fit, moments
@@ -94,9 +94,9 @@ def test_drop_in_finds_the_torque_that_the_links_put_into_the_bar() -> None:
     off = settle(batch([COUPE]), bars([(rate_bar(9e3), rate_bar(0.0))]), 0.0).loads[0]
     standing = settle(batch([COUPE]), bars([pair]), 0.0)
     on = standing.loads[0]
-    response = respond(batch([COUPE]), bars([pair]).roll_stiffness(batch([COUPE]).track))
+    axles = axle_stiffness(batch([COUPE]), bars([pair]).roll_stiffness(batch([COUPE]).track))
     lever = COUPE.sprung_cg_height - 0.0625  # roughly; the torque in question is on the axle, not in the bar
-    K_f = float(response.axle_stiffness[0, 0]) - COUPE.sprung_mass * GRAVITY * lever
+    K_f = float(axles[0, 0]) - COUPE.sprung_mass * GRAVITY * lever
     K_s = 0.5 * COUPE.rear.spring_rate * COUPE.rear.track**2 + rate * COUPE.rear.track**2
     yielding = 1.0 + K_s * (1.0 / K_f + 2.0 / (COUPE.rear.tyre_rate * COUPE.rear.track**2))
     found = drop_in(on, off, Axle.REAR, COUPE.rear.track, yielding=yielding, scale_error=2.0)
@@ -191,10 +191,9 @@ def test_the_jack_test_finds_both_bars_when_the_roll_is_measured() -> None:
 def test_without_the_roll_only_the_ratio_is_in_the_loads() -> None:
     found = fit(all_states(with_roll=False), CAR, scale_error=2.0, angle_error=1.0)
     assert not found.springs[0].is_measured  # leans on the car sheet, and says so
-    response = [respond(batch([COUPE]), bars([(rate_bar(9e3), rate_bar(rate))]).roll_stiffness(batch([COUPE]).track))
-                for rate in BARS.values()]  # fmt: skip
-    for share, truth in zip(found.shares, response, strict=True):
-        K = truth.axle_stiffness[0]
+    pairs = bars([(rate_bar(9e3), rate_bar(rate)) for rate in BARS.values()])
+    truth = axle_stiffness(batch([COUPE]), pairs.roll_stiffness(batch([COUPE]).track))
+    for share, K in zip(found.shares, truth, strict=True):
         assert share.ratio.value == pytest.approx(float(K[1] / K[0]), rel=0.01)
         assert share.ratio.error < 0.01 * share.ratio.value
 

@@ -12,7 +12,7 @@ from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
-from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.linear import axle_stiffness
 from anchor_beam.core.car.model import CarBatch, batch
 from support.references import CARS, JACKED, bar_pair, car
 
@@ -41,7 +41,7 @@ def test_roll_gradient_and_axle_stiffness(case: tuple[CarBatch, BarBatch, dict])
     gradient = math.degrees(roll_gradient(cars, pair)[0]) * GRAVITY
     assert gradient == pytest.approx(expect["roll_gradient_deg_per_g"], rel=1e-4)
     stiffness = expect["axle_roll_stiffness_Nm_per_deg"]
-    ours = respond(cars, pair.roll_stiffness(cars.track)).axle_stiffness[0] * math.pi / 180.0
+    ours = axle_stiffness(cars, pair.roll_stiffness(cars.track))[0] * math.pi / 180.0
     assert list(ours) == pytest.approx([stiffness["front"], stiffness["rear"]], rel=1e-5)
 
 

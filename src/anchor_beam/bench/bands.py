@@ -13,7 +13,7 @@ from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.handbook import log_sensitivity
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.lift import roll_gradient
-from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import FOUR, GripBatch, Phase, grips
@@ -176,8 +176,8 @@ def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, middle: Limits) 
     margin = limits(cars, bar, grip, middle.phases, near=middle).margin
     if middle.phases != FOUR:
         return np.asarray(margin, dtype=float)
-    response = respond(cars, bar.roll_stiffness(cars.track))
-    rest = np.stack([roll_gradient(cars, bar), 100.0 * response.rear_stiffness_share], axis=-1)
+    share = rear_stiffness_share(axle_stiffness(cars, bar.roll_stiffness(cars.track)))
+    rest = np.stack([roll_gradient(cars, bar), 100.0 * share], axis=-1)
     return np.concatenate([margin, rest], axis=1)
 
 

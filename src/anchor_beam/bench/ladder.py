@@ -9,7 +9,7 @@ from anchor_beam.bench.ends import end_result
 from anchor_beam.bench.results import both_turns
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
-from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import Phase
@@ -59,8 +59,7 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
         :, 0
     ]
     margins = 0.5 * (found[:n] + found[n:])
-    response = respond(turns.one, both.roll_stiffness(turns.one.track))
-    shares = 100.0 * response.rear_stiffness_share
+    shares = 100.0 * rear_stiffness_share(axle_stiffness(turns.one, both.roll_stiffness(turns.one.track)))
     rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]
     rungs.sort(key=lambda rung: rung.rear_share)
     now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))

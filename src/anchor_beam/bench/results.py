@@ -14,7 +14,7 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.batches import joined, part_of
 from anchor_beam.core.car.corner import CornerState
-from anchor_beam.core.car.linear import LinearResponse, respond
+from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
 from anchor_beam.core.car.reach import Reached
@@ -49,7 +49,7 @@ class Cornering:
 class Results:
     """Everything the bench shows about one setting of one car; `problem` says why there is no balance, if so.
 
-    response: the linear car, for what belongs to stiffness.
+    axle_stiffness: (2,) roll stiffness of front and rear axle [N m/rad].
     """
 
     car: CarRecord
@@ -57,7 +57,7 @@ class Results:
     physics: Car
     front: EndResult
     rear: EndResult
-    response: LinearResponse | None
+    axle_stiffness: FloatArray | None
     corner: Cornering | None
     problem: AnchorBeamError | None
 
@@ -104,7 +104,7 @@ class Results:
     @property
     def rear_share(self) -> float | None:
         """Rear part of the axle roll stiffness [%]."""
-        return None if self.response is None else 100.0 * float(self.response.rear_stiffness_share[0])
+        return None if self.axle_stiffness is None else 100.0 * float(rear_stiffness_share(self.axle_stiffness))
 
     @property
     def first_lift(self) -> tuple[Axle, float] | None:
@@ -174,14 +174,14 @@ def results(car: CarRecord, setting: Setting) -> Results:
     if no_links is not None:
         return Results(car, setting, physics, front, rear, None, None, no_links)
     turns = both_turns(car)
-    response = respond(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))
+    stiffness = axle_stiffness(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))[0]
     corner = cornering(turns, bars([(front.wheel_bar, rear.wheel_bar)]))
     if not np.isfinite(corner.roll_gradient):
         falls = NoSolution(
             "car.cg_height", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs"
         )
         return Results(car, setting, physics, front, rear, None, None, falls)
-    return Results(car, setting, physics, front, rear, response, corner, None)
+    return Results(car, setting, physics, front, rear, stiffness, corner, None)
 
 
 @dataclass(frozen=True, eq=False)

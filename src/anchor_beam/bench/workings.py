@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+import numpy as np
+
 from anchor_beam.bench.bench import Shown
+from anchor_beam.bench.results import both_turns
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.car.linear import respond
 from anchor_beam.core.grip.model import PHASES, Phase
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.core.working import Term, Working
@@ -60,9 +64,9 @@ def margin_in(phase: Phase) -> Maker:
 def roll_gradient(shown: Shown) -> Working | None:
     """Body roll per g."""
     now = shown.now
-    if now.response is None or now.roll_gradient is None:
+    if now.axle_stiffness is None or now.roll_gradient is None:
         return None
-    stiffness = now.response.axle_stiffness[0]
+    stiffness = now.axle_stiffness
     return Working(
         "Roll gradient", "phi / a = (m_s d + Σ K_s/(K_s + K_t) C) / (K_front + K_rear − m_s g d)",
         (
@@ -81,9 +85,9 @@ def roll_gradient(shown: Shown) -> Working | None:
 def rear_share(shown: Shown) -> Working | None:
     """Rear share of roll stiffness."""
     now = shown.now
-    if now.response is None or now.rear_share is None:
+    if now.axle_stiffness is None or now.rear_share is None:
         return None
-    stiffness = now.response.axle_stiffness[0]
+    stiffness = now.axle_stiffness
     return Working(
         "Rear share of roll stiffness", "100 K_rear / (K_front + K_rear),  K = K_s K_t / (K_s + K_t)",
         (
@@ -100,15 +104,17 @@ def rear_share(shown: Shown) -> Working | None:
 def first_lift(shown: Shown) -> Working | None:
     """Lateral acceleration at which the first inside wheel carries nothing."""
     now = shown.now
-    if now.first_lift is None or now.response is None:
+    if now.first_lift is None:
         return None
     axle, at = now.first_lift
+    car = both_turns(now.car).one
+    linear = respond(car, np.array([[now.front.roll_stiffness, now.rear.roll_stiffness]]))
     return Working(
         "Inside wheel lifts", "N_inside(a) = 0, the settled car; near rest  N = W/2 − a dN/da",
         (
-            Term("W", f"load on the {axle} axle", float(now.response.static_load[0, axle.position]), Kind.FORCE),
+            Term("W", f"load on the {axle} axle", float(car.static_load[0, axle.position]), Kind.FORCE),
             Term("dN", "load transfer of that axle at 1 g",
-                 float(now.response.transfer[0, axle.position]) * GRAVITY, Kind.FORCE),
+                 float(linear.transfer[0, axle.position]) * GRAVITY, Kind.FORCE),
         ),
         Term("a", f"inside {axle} wheel carries nothing", at, Kind.ACCELERATION),
         "docs/theory/car.md, Events",

@@ -107,13 +107,17 @@ class Corner:
     uneven: FloatArray  # (2, n) ... right less left
     standing: FloatArray  # (2, 2, n) load of each tyre at rest
     hanging: FloatArray  # (2, n) weight of each wheel
-    couple: FloatArray  # (2, n) G for 1 m/s^2
+    couple: FloatArray  # (2, 2, n) that the ground takes from each wheel for 1 m/s^2
     through_links: FloatArray  # (2, n) ... the part that comes from the body
     jacking: FloatArray | None
     pitch_moment: FloatArray  # for 1 m/s^2
     stops: tuple[FloatArray, FloatArray, FloatArray, FloatArray] | None  # gap, rate, droop, strap (2, n)
     mixing: FloatArray  # (2, n) spring base over track
     bars: LaidBars
+
+    def with_bars(self, bars: LaidBars) -> Corner:
+        """The same cars with other bars."""
+        return Corner(**{**vars(self), "bars": bars})
 
     def chosen(self, which: IntArray) -> Corner:
         """Members of the batch by their numbers, laid out anew."""
@@ -159,7 +163,8 @@ def corner(cars: CarBatch, bars: BarBatch, over: tuple[int, ...] = ()) -> Corner
         track=track, half_track=0.5 * track, own_rate=0.5 * rate * (1.0 + mixing**2), cross_rate=cross_rate,
         tied=bool(cross_rate.any()), tyre=flat(cars.tyre_rate, 2), seat=seat, uneven=seat[:, RIGHT] - seat[:, LEFT],
         standing=seat + hanging[:, None],
-        hanging=hanging, couple=(sprung * rc + unsprung * wheel_height) / track, through_links=sprung * rc / track,
+        hanging=hanging, couple=OUT * ((sprung * rc + unsprung * wheel_height) / track)[:, None],
+        through_links=sprung * rc / track,
         jacking=flat(cars.jacking) if cars.jacking.any() else None,
         pitch_moment=mass * cg + (unsprung * wheel_height).sum(axis=0),
         stops=stops if bool(np.isfinite(stops[0]).any() or np.isfinite(stops[2]).any()) else None,  # type: ignore[arg-type]

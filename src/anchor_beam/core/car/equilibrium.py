@@ -141,7 +141,7 @@ class System:
         ready = self.ready
         body = np.zeros_like(self.body)
         body[2:] = ready.sprung * self.height
-        return np.broadcast_to(-OUT * ready.couple[:, None], self.wheels.shape), body
+        return -ready.couple, body
 
     def _answer(self, wheels: FloatArray, body: FloatArray) -> Move:
         """The move that takes away forces at the wheels (..., 2, 2, n) and on the body (..., 4, n), several sets at once."""
@@ -177,7 +177,7 @@ def linearise(
     force, direct, across = suspension(ready, wheel_travel(ready, pose))
     load = wheel_loads(ready, pose)
     axle = _axle(ready, direct, across, load)
-    wheels = force + ready.hanging[:, None] - load - OUT * (ready.couple * lateral)[:, None]
+    wheels = force + ready.hanging[:, None] - load - ready.couple * lateral
     vertical = force[:, LEFT] + force[:, RIGHT]
     jack = jacking_force(ready, load, lateral)
     if jack is not None:

@@ -15,26 +15,30 @@ class LinearResponse:
     """Per m/s^2 of lateral acceleration; axles along the last axis (front, rear).
 
     roll: (...) body roll [rad/(m/s^2)]. transfer: (..., 2) half the difference of right and left load [N/(m/s^2)].
-    axle_stiffness: (..., 2) springs, bar and tyres in series [N m/rad]. static_load: (..., 2) [N].
-    lateral_mass: (..., 2) mass whose side force the axle carries [kg]. track: (..., 2) [m].
     """
 
     roll: FloatArray
     transfer: FloatArray
-    axle_stiffness: FloatArray
-    static_load: FloatArray
-    lateral_mass: FloatArray
-    track: FloatArray
 
     @property
     def front_share(self) -> FloatArray:
         """(...) front part of the whole load transfer, 0 to 1."""
         return np.asarray(self.transfer[..., 0] / self.transfer.sum(axis=-1), dtype=float)
 
-    @property
-    def rear_stiffness_share(self) -> FloatArray:
-        """(...) rear part of the axle roll stiffness, 0 to 1."""
-        return np.asarray(self.axle_stiffness[..., 1] / self.axle_stiffness.sum(axis=-1), dtype=float)
+
+def axle_stiffness(cars: CarBatch, bar_roll_stiffness: FloatArray) -> FloatArray:
+    """(..., 2) roll stiffness of each axle [N m/rad]: springs and bar beside each other, in series with the tyres.
+
+    bar_roll_stiffness: (..., 2) of each bar at the wheels [N m/rad], 0 when disconnected.
+    Source: docs/theory/car.md, "Linear roll".
+    """
+    suspension, tyres = cars.spring_roll_stiffness + bar_roll_stiffness, cars.tyre_roll_stiffness
+    return np.asarray(suspension * tyres / (suspension + tyres), dtype=float)
+
+
+def rear_stiffness_share(axles: FloatArray) -> FloatArray:
+    """(...) rear part of the axles' roll stiffness (..., 2), 0 to 1."""
+    return np.asarray(axles[..., 1] / axles.sum(axis=-1), dtype=float)
 
 
 def respond(cars: CarBatch, bar_roll_stiffness: FloatArray) -> LinearResponse:
@@ -48,9 +52,8 @@ def respond(cars: CarBatch, bar_roll_stiffness: FloatArray) -> LinearResponse:
     Source: docs/theory/car.md, "Linear roll"; conventions of the reference cars (fixed roll centres, geometric
     couples act on the tyres). Limits: small angles, no wheel lifted, level and symmetric car.
     """
-    suspension = cars.spring_roll_stiffness + bar_roll_stiffness
-    tyres = cars.tyre_roll_stiffness
-    series = suspension * tyres / (suspension + tyres)
+    suspension, tyres = cars.spring_roll_stiffness + bar_roll_stiffness, cars.tyre_roll_stiffness
+    series = axle_stiffness(cars, bar_roll_stiffness)
     on_body = cars.sprung_share * cars.sprung_mass[..., None]
     couple = on_body * cars.roll_centre_height + cars.unsprung_mass * cars.wheel_centre_height
     lever = cars.sprung_cg_height - cars.roll_axis_height
@@ -59,10 +62,4 @@ def respond(cars: CarBatch, bar_roll_stiffness: FloatArray) -> LinearResponse:
     upright = np.where(upright > 0.0, upright, np.nan)
     roll = (cars.sprung_mass * lever + through_tyres.sum(axis=-1)) / upright
     transfer = (series * roll[..., None] - through_tyres + couple) / cars.track
-    shape = transfer.shape
-    return LinearResponse(
-        roll=frozen(roll), transfer=frozen(transfer), axle_stiffness=frozen(np.broadcast_to(series, shape)),
-        static_load=frozen(np.broadcast_to(cars.static_load, shape)),
-        lateral_mass=frozen(np.broadcast_to(on_body + cars.unsprung_mass, shape)),
-        track=frozen(np.broadcast_to(cars.track, shape)),
-    )  # fmt: skip
+    return LinearResponse(frozen(roll), frozen(transfer))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -95,12 +95,12 @@ class Course:
         """Of every car with these bars (n,) or (1,); near: found with bars little different."""
         n = self.base.mass.size
         laid = laid_out(bars, self.base.shape)
-        ready = replace(self.ready, bars=laid.chosen(self.member))
+        ready = self.ready.with_bars(laid.chosen(self.member))
         found = reach(ready, self.goals, self.guess, self.longitudinal, highest=FASTEST, near=near)
         first, last = self.goals.at
         lifts = np.where(found.beyond, np.nan, found.acceleration)[first:last].reshape(2, n)
         settled = _part(found, slice(last, None))
-        both = replace(self.both, bars=laid.chosen(self.member[last:]))
+        both = self.both.with_bars(laid.chosen(self.member[last:]))
         with np.errstate(all="ignore"):  # a car that does not stand there has no number, and is said to be lost
             system = linearise(both, settled.pose, settled.acceleration, self.longitudinal[last:])
             roll = system.roll_slope(settled.pose)

@@ -17,7 +17,8 @@ class Contact:
     """A batch of grips laid out for the solver: (2, n) axles, (2, 2, n) axles and sides.
 
     camber: at rest, into a left turn. wanted: longitudinal force of each axle in this phase [N], > 0 drives.
-    opened, limiting, locking: whether that axle is driven through such a differential.
+    opened, limiting, locking: whether that axle is driven through such a differential; kinds: whether any axle of the
+    batch may be.
     """
 
     tyre: TyreBatch
@@ -32,12 +33,15 @@ class Contact:
     opened: np.ndarray
     limiting: np.ndarray
     locking: np.ndarray
+    kinds: tuple[bool, bool, bool]
 
     def chosen(self, which: IntArray) -> Contact:
         """Members of the batch by their numbers."""
         tyre = TyreBatch(**{name: value.take(which, axis=-1) for name, value in vars(self.tyre).items()})
-        rest = {name: value.take(which, axis=-1) for name, value in vars(self).items() if name != "tyre"}
-        return Contact(tyre=tyre, **rest)
+        rest = {
+            name: value.take(which, axis=-1) for name, value in vars(self).items() if isinstance(value, np.ndarray)
+        }
+        return Contact(tyre=tyre, kinds=self.kinds, **rest)
 
 
 def contact(
@@ -58,13 +62,15 @@ def contact(
     figures = {name: flat(getattr(grips, name), 2)[:, None] for name in names}
     front = np.where(engine, flat(grips.drive_front), flat(grips.brake_front))
     limited, locked, driven = flat(grips.limited, 2) > 0.0, flat(grips.locked, 2) > 0.0, longitudinal > 0.0
+    opened, limiting, locking = driven & ~limited & ~locked, driven & limited, driven & locked & ~limited
     return Contact(
         tyre=TyreBatch(**figures, reference=np.where(np.isnan(reference), mean, reference)[:, None]),
         camber=OUT * flat(grips.camber, 2, 2), roll_camber=flat(grips.roll_camber, 2), toe=flat(grips.toe, 2),
         compliance_steer=flat(grips.compliance_steer, 2), roll_steer=flat(grips.roll_steer, 2),
         bias=flat(grips.bias, 2), preload=flat(grips.preload, 2),
         wanted=ready.weight / GRAVITY * longitudinal * np.stack([front, 1.0 - front]),
-        opened=driven & ~limited & ~locked, limiting=driven & limited, locking=driven & locked & ~limited,
+        opened=opened, limiting=limiting, locking=locking,
+        kinds=(bool(opened.any()), bool(limiting.any()), bool(locking.any())),
     )  # fmt: skip
 
 
@@ -109,18 +115,19 @@ def _split(wanted: FloatArray, cap: FloatArray, load: FloatArray, grip: Contact)
     """Size of the longitudinal force of each wheel (2, 2, n): brakes by equal pressure, drive by the differential."""
     half = 0.5 * wanted[:, None]
     braked = np.minimum(half, cap)
-    if not (grip.opened.any() or grip.limiting.any() or grip.locking.any()):
+    any_opened, any_limiting, any_locking = grip.kinds
+    if not (any_opened or any_limiting or any_locking):
         return braked
     low = np.minimum(cap[:, LEFT], cap[:, RIGHT])
     found = np.where(grip.opened[:, None], np.minimum(half, low[:, None]), braked)
-    if grip.limiting.any():
+    if any_limiting:
         on_low = np.minimum(half[:, 0], low)
         high = np.maximum(cap[:, LEFT], cap[:, RIGHT])
         on_high = np.minimum(np.minimum(wanted - on_low, grip.bias * on_low + grip.preload), high)
         is_low = cap <= low[:, None]
         is_low[:, RIGHT] &= ~is_low[:, LEFT]  # only one of two equal wheels
         found = np.where(grip.limiting[:, None], np.where(is_low, on_low[:, None], on_high[:, None]), found)
-    if grip.locking.any():
+    if any_locking:
         total = np.maximum(load[:, LEFT] + load[:, RIGHT], 1e-9)[:, None]
         found = np.where(grip.locking[:, None], np.minimum(wanted[:, None] * load / total, cap), found)
     return found

@@ -12,7 +12,7 @@ from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
-from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.linear import axle_stiffness
 from anchor_beam.core.car.model import CarBatch, batch
 from anchor_beam.documents.asks.car import CorneringQuestion, JackQuestion, RestQuestion, car_from_ask
 from anchor_beam.documents.asks.common import keyed
@@ -30,7 +30,7 @@ def cornering(question: CorneringQuestion) -> dict[str, Any]:
     gradient = float(roll_gradient(cars, both)[0])
     if not math.isfinite(gradient):
         raise NoSolution("car", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs")
-    stiffness = respond(cars, both.roll_stiffness(cars.track)).axle_stiffness[0]
+    stiffness = axle_stiffness(cars, both.roll_stiffness(cars.track))[0]
     lifted = by_axle(lifts(cars, both).acceleration[0], GRAVITY) if question.lift else None
     return {
         "cases": _cases(question, cars, both),
