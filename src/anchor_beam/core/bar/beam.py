@@ -12,7 +12,7 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, IntArray, cross
+from anchor_beam.core.arrays import FloatArray, IntArray, cross, frozen
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.shape import Bushings
 from anchor_beam.core.section.material import Material
@@ -23,6 +23,7 @@ from anchor_beam.errors import NoSolution
 TORSION, BENDING = 3, slice(4, 8)
 # Unit reactions of a bushing: force along x, y and z, moment about y.
 ALONG_X, ALONG_Y, ALONG_Z, ABOUT_Y, REACTIONS = *range(4), 4
+UNIT_REACTIONS = np.tile(np.eye(6)[[0, 1, 2, 4]], (2, 1))  # of both bushings, force and moment
 TOO_FAR_APART = "The bar cannot be solved: some of its dimensions are too far apart."
 
 
@@ -53,7 +54,8 @@ class UnitLoads:
     from 1 N at another [m/N]; the free rotation of the whole bar is held at the left pivot (without torsionally stiff
     bushings). amounts: (j, 2n) of every action under each load. give: (m, 8) compliance that goes with the measures of
     each element. reactions: (a, 2n) those that hold the bar [N, N m], springs: (a,) the give of their bushings [m/N,
-    rad/(N m)]. moved: (2n, 2n) the same as flexibility, but from how far the holes move instead of from the energy [m/N].
+    rad/(N m)]. apart: (j, j) displacement along every action from every other, as if the left tip were clamped; clamp:
+    (6, 2n) the movement of that clamp under each load [m, rad].
     """
 
     mesh: Mesh
@@ -63,13 +65,20 @@ class UnitLoads:
     give: FloatArray
     reactions: FloatArray
     springs: FloatArray
-    moved: FloatArray
+    apart: FloatArray
+    clamp: FloatArray
 
     @cached_property
     def measures(self) -> FloatArray:
         """(m, 8, 2n) section forces of each element [N, N m]; give * measures^2 / 2 is energy."""
         each = self.actions.measures @ self.amounts
         return np.asarray(each.reshape(-1, 8, each.shape[1]), dtype=float)
+
+    @property
+    def moved(self) -> FloatArray:
+        """(2n, 2n) the same as flexibility, but from how far the holes move instead of from the energy [m/N]."""
+        n = self.amounts.shape[1]
+        return np.asarray(self.apart[:n] @ self.amounts + self.actions.wrenches[:, :n].T @ self.clamp, dtype=float)
 
     @cached_property
     def on_sections(self) -> FloatArray:
@@ -90,18 +99,15 @@ def actions(mesh: Mesh) -> Actions:
     holes, pivots = mesh.holes.ravel(), np.array(mesh.pivots)
     elements = np.arange(holes.min(), holes.max())
     directions, levers = rotation_at_holes(mesh)
-    n = len(holes)
     nodes = np.concatenate([holes, pivots.repeat(REACTIONS)])
-    forces, moments = np.zeros((n + 2 * REACTIONS, 3)), np.zeros((n + 2 * REACTIONS, 3))
-    forces[:n] = directions.reshape(-1, 3)
-    for first in (n, n + REACTIONS):
-        forces[first : first + 3] = np.eye(3)
-        moments[first + ABOUT_Y, 1] = 1.0
-    wrenches = np.concatenate([forces, moments + cross(mesh.nodes[nodes], forces)], axis=1).T
+    wrenches = np.zeros((len(nodes), 6))
+    wrenches[: len(holes), :3] = directions.reshape(-1, 3)
+    wrenches[len(holes) :] = UNIT_REACTIONS
+    wrenches[:, 3:] += cross(mesh.nodes[nodes], wrenches[:, :3])
     beyond = (nodes > elements[:, None]).astype(float)
     rows = _measures(mesh, elements)
-    measures = (rows @ wrenches) * beyond[:, None]
-    return Actions(elements, levers, wrenches, beyond, rows, measures.reshape(-1, len(nodes)))
+    measures = (rows.reshape(-1, 6) @ wrenches.T).reshape(len(elements), 8, -1) * beyond[:, None]
+    return Actions(elements, levers, wrenches.T, beyond, rows, measures.reshape(-1, len(nodes)))
 
 
 def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: Bushings) -> UnitLoads:
@@ -115,9 +121,8 @@ def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: 
     acting, n = actions(mesh), mesh.holes.size
     give = _compliance(mesh, constants, material, acting.elements)
     apart = acting.measures.T @ (give.reshape(-1, 1) * acting.measures)  # (j, j), as if clamped at the left tip
-    held = _supports(bushings)
-    at, springs = n + np.array(list(held)), np.array(list(held.values()))
-    a = len(at)
+    held, springs = _supports(bushings)
+    at, a = n + held, len(held)
     # what the bushings give, and statics; the other unknowns are the movement of the clamp
     system = np.zeros((a + 6, a + 6))
     system[:a, :a] = apart[at][:, at]
@@ -132,11 +137,10 @@ def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: 
     reactions, clamp = solved[:a], solved[a:]
     amounts = np.eye(len(apart), n)
     amounts[at] = reactions
-    moved = apart[:n] @ amounts + acting.wrenches[:, :n].T @ clamp
     flexibility = amounts.T @ (apart @ amounts) + reactions.T @ (springs[:, None] * reactions)
     if not np.isfinite(flexibility).all():
         raise NoSolution("", TOO_FAR_APART)
-    return UnitLoads(mesh, acting, flexibility, amounts, give, reactions, springs, moved)
+    return UnitLoads(mesh, acting, flexibility, amounts, give, reactions, springs, apart, clamp)
 
 
 def rotation_at_holes(mesh: Mesh) -> tuple[FloatArray, FloatArray]:
@@ -185,8 +189,9 @@ def _compliance(mesh: Mesh, constants: FloatArray, material: Material, elements:
     )
 
 
-def _supports(bushings: Bushings) -> dict[int, float]:
-    """The reactions that hold the bar, by their place among those of both bushings, with the give of each."""
+@lru_cache(maxsize=64)
+def _supports(bushings: Bushings) -> tuple[IntArray, FloatArray]:
+    """The reactions that hold the bar (a,), by their place among those of both bushings, and the give of each."""
     held = {}
     for place in (0, REACTIONS):
         for axis in (ALONG_X, ALONG_Z):
@@ -198,4 +203,4 @@ def _supports(bushings: Bushings) -> dict[int, float]:
                 held[place + axis] = 1.0 / stiffness
             elif place == 0:
                 held[axis] = 0.0
-    return held
+    return np.array(list(held)), frozen(list(held.values()))

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, cross, length_of, segment_distance
+from anchor_beam.core.arrays import FloatArray, dot, length_of, lengths_of, segment_distance
 from anchor_beam.errors import InputError
 
 Point = tuple[float, float, float]
@@ -126,7 +125,6 @@ def lay(vertices: tuple[Vertex, ...]) -> Centreline:
         raise InputError(
             "path", "A bar needs two arms and a centre.", got=len(vertices), accepts="at least four vertices"
         )
-    points = [np.array(vertex.at, dtype=float) for vertex in vertices]
     for i, vertex in enumerate(vertices):
         if not all(math.isfinite(x) for x in (*vertex.at, vertex.radius)) or vertex.radius < 0.0:
             raise InputError(
@@ -135,8 +133,9 @@ def lay(vertices: tuple[Vertex, ...]) -> Centreline:
                 got=(*vertex.at, vertex.radius),
                 accepts="x, y, z and the bend radius",
             )
+    points = np.array([vertex.at for vertex in vertices], dtype=float)
     directions, lengths = _segments(points)
-    turns = [0.0, *(_turn(a, b, i + 1) for i, (a, b) in enumerate(itertools.pairwise(directions))), 0.0]
+    turns, inwards = _turns(directions)
     setbacks = [vertex.radius * math.tan(turn / 2.0) for vertex, turn in zip(vertices, turns, strict=True)]
     pieces: list[Piece] = []
     s = 0.0
@@ -154,7 +153,9 @@ def lay(vertices: tuple[Vertex, ...]) -> Centreline:
             pieces.append(Straight(points[i] + setbacks[i] * direction, direction, straight, s, i))
             s += straight
         if i + 1 < len(directions) and setbacks[i + 1] > SAME_PLACE:
-            pieces.append(_arc(points[i + 1], direction, directions[i + 1], vertices[i + 1], turns[i + 1], s, i + 1))
+            corner, radius, inward = points[i + 1], vertices[i + 1].radius, inwards[i]
+            centre = corner - setbacks[i + 1] * direction + radius * inward
+            pieces.append(Arc(centre, -inward, direction, radius, turns[i + 1], s, i + 1))
             s = pieces[-1].s1
     return Centreline(tuple(pieces))
 
@@ -179,30 +180,29 @@ def require_clear(line: Centreline, diameter: float) -> None:
                 )  # fmt: skip
 
 
-def _segments(points: list[FloatArray]) -> tuple[list[FloatArray], list[float]]:
-    directions, lengths = [], []
-    for i, (a, b) in enumerate(itertools.pairwise(points)):
-        length = length_of(b - a)
-        if length < 1e-6:
-            raise InputError(
-                f"path[{i + 1}]", "This vertex is the same point as the one before.", accepts="distinct points"
-            )
-        directions.append((b - a) / length)
-        lengths.append(length)
-    return directions, lengths
+def _segments(points: FloatArray) -> tuple[FloatArray, list[float]]:
+    """Unit direction (n, 3) and length of each segment between the points (n + 1, 3)."""
+    steps = points[1:] - points[:-1]
+    lengths = lengths_of(steps)
+    if lengths.min() < 1e-6:
+        raise InputError(
+            f"path[{int(lengths.argmin()) + 1}]", "This vertex is the same point as the one before.",
+            accepts="distinct points",
+        )  # fmt: skip
+    return steps / lengths[:, None], lengths.tolist()
 
 
-def _turn(before: FloatArray, after: FloatArray, vertex: int) -> float:
-    angle = math.atan2(length_of(cross(before, after)), float(np.dot(before, after)))
-    if angle > math.radians(175.0):
-        raise InputError(f"path[{vertex}]", "The bar turns back on itself here.", accepts="a turn below 175 deg")
-    return angle
-
-
-def _arc(
-    corner: FloatArray, before: FloatArray, after: FloatArray, vertex: Vertex, turn: float, s0: float, index: int
-) -> Arc:
-    inward = after - np.dot(after, before) * before
-    inward = inward / length_of(inward)
-    start = corner - vertex.radius * math.tan(turn / 2.0) * before
-    return Arc(start + vertex.radius * inward, -inward, before, vertex.radius, turn, s0, index)
+def _turns(directions: FloatArray) -> tuple[list[float], FloatArray]:
+    """How far the path turns at each vertex [rad], none at its ends, and between two segments the unit direction (n - 1, 3)
+    in which it turns, square to the first of them; NaN where it goes straight on."""
+    before, after = directions[:-1], directions[1:]
+    ahead = dot(before, after)
+    inward = after - ahead[:, None] * before
+    aside = lengths_of(inward)
+    angles = np.arctan2(aside, ahead)
+    if angles.max() > math.radians(175.0):
+        raise InputError(
+            f"path[{int(angles.argmax()) + 1}]", "The bar turns back on itself here.", accepts="a turn below 175 deg"
+        )
+    with np.errstate(invalid="ignore"):
+        return [0.0, *angles.tolist(), 0.0], inward / aside[:, None]
