@@ -12,7 +12,7 @@ import numpy as np
 from anchor_beam.bench.ends import EndResult, end_result
 from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.bars import BarBatch, bars
-from anchor_beam.core.car.batches import joined, part_of
+from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
@@ -35,7 +35,8 @@ class Cornering:
     """What the settled car does; turns (2,) are left and right.
 
     limits: of both axles in every phase, (turns, phases, axles). lifts: (2, 2) turns, axles [m/s^2]. roll_gradient
-    [rad/(m/s^2)]. rest: the car standing with its links as they are, (1,). one_g: at 1 g, (turns,).
+    [rad/(m/s^2)]. rest: the car standing with its links as they are, (turns,), the second in a mirror.
+    one_g: at 1 g, (turns,).
     """
 
     limits: Limits
@@ -221,9 +222,7 @@ def cornering(turns: Turns, bar: BarBatch) -> Cornering:
     """Settle one car in everything that is shown of it, left and right turns at once."""
     found = turns.course.survey(joined([bar, mirrored_bars(bar)]), _latest.found)
     _latest.found = found.found
-    return Cornering(
-        found.limits, found.lifts, float(found.roll_gradient[0]), part_of(found.rest, slice(0, 1)), found.at
-    )
+    return Cornering(found.limits, found.lifts, float(found.roll_gradient[0]), found.rest, found.at)
 
 
 def change_effects(before: Results, after: Results) -> Effects | None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -13,7 +14,7 @@ from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import Reached, reach
 from anchor_beam.core.grip.model import FOUR, PHASES, GripBatch, Phase
-from anchor_beam.core.grip.wheels import Contact, capacity, carried, contact, demand, wheels
+from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, carried, contact, demand, wheels
 
 FASTEST = 2.5 * GRAVITY
 
@@ -24,18 +25,32 @@ class Limits:
 
     acceleration: (..., p, 2) lateral acceleration at which each axle runs out [m/s^2]; NaN: no equilibrium at all. The
     higher of the two is what that axle could hold if the other did. margin: (..., p) B [%], > 0: the front gives up
-    first (push). tips: (..., p, 2) the car has no equilibrium beyond this and the axle still holds. carried: (..., p)
-    longitudinal acceleration that the wheels can make at the lower limit [m/s^2]. lifted: (..., p, 2) a wheel is off the
-    ground there, so that the figure has a kink nearby. found: what was searched for them, to begin another search at.
+    first (push). tips: (..., p, 2) the car has no equilibrium beyond this and the axle still holds. found: what was searched
+    for them, to begin another search at. plan: what was asked.
     """
 
     phases: tuple[Phase, ...]
     acceleration: FloatArray
     margin: FloatArray
     tips: np.ndarray
-    carried: FloatArray
-    lifted: np.ndarray
     found: Reached
+    plan: Plan
+
+    @cached_property
+    def carried(self) -> FloatArray:
+        """(..., p) longitudinal acceleration that the wheels can make at the lower limit [m/s^2]."""
+        along = self.plan.shaped(carried(self.plan.goal.ready, self._wheels))
+        front_first = self.acceleration[..., 0] <= self.acceleration[..., 1]
+        return frozen(np.where(front_first, along[..., 0], along[..., 1]))
+
+    @cached_property
+    def lifted(self) -> np.ndarray:
+        """(..., p, 2) a wheel is off the ground there, so that the figure has a kink nearby."""
+        return self.plan.shaped(np.asarray((self._wheels.load <= 0.0).any(axis=(0, 1))))
+
+    @cached_property
+    def _wheels(self) -> Wheels:
+        return wheels(self.plan.goal.ready, self.found.pose, self.plan.goal.grip)
 
 
 def limits(
@@ -85,19 +100,12 @@ class Plan:
 
     def report(self, found: Reached) -> Limits:
         """The limits, in the shape in which they were asked."""
-        at = wheels(self.goal.ready, found.pose, self.goal.grip)
-        p = len(self.phases)
+        where = self.shaped(found.acceleration)
+        return Limits(self.phases, frozen(where), frozen(balance_margin(where)), self.shaped(found.tips), found, self)
 
-        def shaped(value: np.ndarray) -> np.ndarray:
-            return value.reshape(2, p, -1).transpose(2, 1, 0).reshape(*self.shape, p, 2)
-
-        where, along = shaped(found.acceleration), shaped(carried(self.goal.ready, at))
-        lower = where[..., 0] <= where[..., 1]
-        return Limits(
-            self.phases, frozen(where), frozen(balance_margin(where)), shaped(found.tips),
-            frozen(np.where(lower, along[..., 0], along[..., 1])), shaped(np.asarray((at.load <= 0.0).any(axis=(0, 1)))),
-            found,
-        )  # fmt: skip
+    def shaped(self, value: np.ndarray) -> np.ndarray:
+        """(..., p, 2) from what the search has for each member (k,)."""
+        return value.reshape(2, len(self.phases), -1).transpose(2, 1, 0).reshape(*self.shape, len(self.phases), 2)
 
 
 def plan_limits(base: Corner, grips: GripBatch, phases: Sequence[Phase]) -> Plan:
