@@ -31,7 +31,7 @@ class Edit(Protocol):
         """`Rear bar, outer diameter`."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SetValue:
     """Type or step a figure. Typing over a typical value or a guess makes it measured; a step keeps its source."""
 
@@ -53,7 +53,7 @@ class SetValue:
         return _named(self.place)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SetProvenance:
     """Say where a figure comes from."""
 
@@ -68,7 +68,7 @@ class SetProvenance:
         return f"{_named(self.place)}: {self.provenance}"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Choose:
     """Pick one of several: a switch, a kind, a name."""
 
@@ -104,7 +104,7 @@ def _with_preset(file: CarFile, tyre: TyreKind) -> CarFile:
     return file
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SetHole:
     """Move a link to another hole, on one side or on both."""
 
@@ -128,7 +128,7 @@ class SetHole:
         return acts.hole(self.axle, self.sides, self.hole)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class AddHole:
     """One more hole, a step further in than the last."""
 
@@ -148,7 +148,7 @@ class AddHole:
         return f"{acts.bar(self.axle)}, one more hole"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class RemoveHole:
     """Take the innermost hole away; a link that hangs there moves one out."""
 
@@ -171,7 +171,7 @@ class RemoveHole:
         return f"{acts.bar(self.axle)}, innermost hole taken away"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class LevelLink:
     """Set links to the length that levels their arm, on one side or on both."""
 
@@ -194,7 +194,7 @@ class LevelLink:
         return acts.levelled(self.axle, self.sides)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class SaveSetting:
     """Keep what is on the bench under a name; an older setting of that name is replaced."""
 
@@ -216,7 +216,7 @@ class SaveSetting:
         return f"Setting kept as “{self.name.strip()}”"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class UseSetting:
     """Put a saved setting on the bench."""
 
@@ -230,7 +230,7 @@ class UseSetting:
         return f"“{self.name}” on the bench"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class RemoveSetting:
     """Forget a saved setting; if it was the reference, the first of the others becomes it."""
 
@@ -247,7 +247,7 @@ class RemoveSetting:
         return f"Setting “{self.name}” removed"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class CompareWith:
     """Choose the setting that everything is compared with."""
 
@@ -268,7 +268,7 @@ def _saved(file: CarFile, name: str) -> Setting:
     return setting
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class PutBar:
     """Take a bar from the rack and put it on its axle; links stay, holes beyond its last move to its last."""
 
@@ -290,7 +290,7 @@ class PutBar:
         return f"{acts.bar(self.axle)}: “{self.name}” fitted"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class KeepBar:
     """Put the bar on the bench into the rack, in place of one with the same name and axle."""
 
@@ -306,7 +306,7 @@ class KeepBar:
         return f"{acts.bar(self.axle)} kept in the rack"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class ReachRung:
     """Go to a setting of the ladder: holes left and right of both bars."""
 

@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
-from anchor_beam.core.grip.effects import AxleEffect, Effects
+from typing import TYPE_CHECKING
+
 from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, show
+
+if TYPE_CHECKING:
+    from anchor_beam.core.grip.effects import AxleEffect, Effects
 
 NEUTRAL = 0.5  # % of margin that nobody feels
 CLEARLY = 1.5  # one effect this many times the other outweighs it

@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled, way
-from anchor_beam.core.linkage.mounts import Mount
 from anchor_beam.errors import NoSolution
+
+if TYPE_CHECKING:
+    from anchor_beam.core.linkage.mounts import Mount
 
 
 @dataclass(frozen=True, eq=False)
