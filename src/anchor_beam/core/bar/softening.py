@@ -6,8 +6,9 @@ import math
 
 import numpy as np
 
+from anchor_beam.core.bar.ovalising import spread
 from anchor_beam.core.bar.path import Arc, lay
-from anchor_beam.core.bar.peak import bend_sections, smoothing
+from anchor_beam.core.bar.peak import bend_sections
 from anchor_beam.core.bar.stiffness import BarSolution
 
 
@@ -28,7 +29,7 @@ def oval_softening(bar: BarSolution, left: int, right: int) -> float:
         r_m = 0.5 * (section.od - section.wall)
         lam = section.wall * arc.radius / (r_m**2 * math.sqrt(1.0 - material.poisson**2))
         W = 3.0 * at.inside[:, None] * at.moment[:, 1:] / math.sqrt(1.0 + 12.0 * lam**2)
-        smoothed = smoothing(at, section) @ W
+        smoothed = spread(section, at.s)[0] @ W
         density = (W * smoothed).sum(axis=1) / (2.0 * material.E * section.I)
         lost += float(np.trapezoid(density, at.s))
     return lost / bar.energy(left, right, 1.0)
