@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -32,7 +33,8 @@ from anchor_beam.drawings.shapes import (
 from anchor_beam.words.names import LETTER
 
 TYRE_WIDTH, TYRE_SHOWN = 0.07, 0.24  # m; the tyre is a bystander here: narrow, and cut to the bar's part of it
-GAP, LOADED_GAP = 0.17, 0.27  # m between the two bars on the board, and with words about stress between them
+ROOMY = 370.0  # px/m at the normal font size from which every word has room
+GAP, LOADED_GAP = 0.17, 0.38  # m between the two bars on the board, and with words about stress between them
 
 
 @dataclass(frozen=True, eq=False)
@@ -132,17 +134,27 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
     items.append(Tube(points, bar.bar.section.od, tone, double=shown.axle is Axle.REAR))
     items += _bushings(bar, base)
     span = bar.bar.pivots[0] - bar.bar.pivots[1]
-    beside = base - sign * 0.065
+    beside = base - sign * _spacing_off(shown)
     items.append(Dimension((-span / 2, beside), (span / 2, beside), slot=spacing_key(shown.axle)))
     items.append(Text((0.02 - half_width, middle), LETTER[shown.axle], Size.HUGE, tone, Align.CENTRE, bold=True))
-    top = base + sign * 0.052
-    items.append(Text((0.0, top), shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55))
-    items.append(Text((0.0, top), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55))
+    items += _title(shown, base)
     for side in Side:
         items += _holes(shown, base, side)
     if shown.load is not None:
         items += _load(shown, shown.load, base)
     return tuple(items)
+
+
+def _title(shown: ShownBar, base: float) -> list[Item]:
+    """Name and section inside the arms, below them what the bar is compared with; where there is little room, the name
+    alone and next to the bar."""
+    sign = 1.0 if shown.forward else -1.0
+    inside, edge = (0.0, base + sign * 0.052), (0.0, base + sign * 0.5 * shown.bar.bar.section.od)
+    return [
+        Text(inside, shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55, scales=(ROOMY, math.inf)),
+        Text(inside, shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55, scales=(ROOMY, math.inf)),
+        Text(edge, shown.title, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.85 * sign, scales=(0.0, ROOMY)),
+    ]
 
 
 def _load(shown: ShownBar, load: ShownLoad, base: float) -> list[Item]:
@@ -158,9 +170,15 @@ def _load(shown: ShownBar, load: ShownLoad, base: float) -> list[Item]:
     top = int(np.argmax(load.stress))
     items.append(Circle((float(tips[top, 0]), float(tips[top, 1])), 0.006, Tone.WARNING, Pen.PART, Tone.SHEET))
     sign = 1.0 if shown.forward else -1.0
-    for words, line in zip(load.words, (0.55, -0.55), strict=True):
-        items.append(Text((0.0, base - sign * 0.155), words, Size.SMALL, Tone.WARNING, Align.CENTRE, raise_by=line))
+    beyond = (0.0, base - sign * _spacing_off(shown))  # the words stand beyond the bushing spacing
+    for words, line in zip(load.words, (-1.45, -2.5) if shown.forward else (2.5, 1.45), strict=True):
+        items.append(Text(beyond, words, Size.SMALL, Tone.WARNING, Align.CENTRE, raise_by=line))
     return items
+
+
+def _spacing_off(shown: ShownBar) -> float:
+    """How far from the bar's axis its bushing spacing is drawn [m]: clear of the stress, if that is shown."""
+    return 0.065 if shown.load is None else 0.09
 
 
 HAIR = 0.05  # m on the board for the largest stress
@@ -197,7 +215,7 @@ def _holes(shown: ShownBar, base: float, side: Side) -> list[Item]:
         for i, point in enumerate(points)
     ]
     inward = Align.LEFT if side is Side.LEFT else Align.RIGHT
-    items.append(LabelStack(points, shown.labels[side.position], inward, str(side)))
+    items.append(LabelStack(points, shown.labels[side.position], inward, str(side), ROOMY))
     xs, ys = [x for x, _ in points], [y for _, y in points]
     reach = 0.22  # m of label room inward, where a click counts too
     low = (min(xs) - (0.03 if side is Side.LEFT else reach), min(ys) - 0.05)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from enum import StrEnum
 
@@ -90,7 +91,8 @@ class Ring:
 
 @dataclass(frozen=True)
 class Text:
-    """Text at a point; `raise_by` lifts it by lines of its own height."""
+    """Text at a point; `raise_by` lifts it by lines of its own height. scales: between which it is shown [px/m at the normal
+    font size], for words that need room; paper has it."""
 
     at: XY
     text: str
@@ -99,6 +101,10 @@ class Text:
     align: Align = Align.LEFT
     bold: bool = False
     raise_by: float = 0.0
+    scales: tuple[float, float] = (0.0, math.inf)
+
+    def shown_at(self, scale: float) -> bool:
+        return self.scales[0] <= scale <= self.scales[1]
 
 
 @dataclass(frozen=True)
@@ -141,12 +147,14 @@ class Label:
 
 @dataclass(frozen=True)
 class LabelStack:
-    """Labels for marks that lie close together: fanned out to a readable distance, with hairlines to their marks."""
+    """Labels for marks that lie close together: fanned out to a readable distance, with hairlines to their marks. The
+    caption is shown from a scale of `caption_from` on [px/m at the normal font size]."""
 
     anchors: tuple[XY, ...]
     labels: tuple[Label, ...]
     align: Align
     caption: str = ""
+    caption_from: float = 0.0
 
 
 Item = Line | Tube | Circle | Ring | Text | Dimension | Slot | Area | LabelStack

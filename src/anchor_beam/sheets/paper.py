@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from importlib.resources import as_file, files
 from typing import Any
@@ -101,7 +102,7 @@ class Paper:
                     radius = 4.2 if item.chosen else 3.0
                     fill = Tone.INK if item.chosen else Tone.SHEET
                     self._circle(at(item.centre), radius, Tone.INK if item.chosen else item.tone, fill, 1.0)
-                case Text():
+                case Text() if item.shown_at(math.inf):
                     x, y = at(item.at)
                     size = POINTS[item.size]
                     self.write((x, y - 0.36 * size + item.raise_by * 1.2 * size), item.text, size, tone=item.tone,

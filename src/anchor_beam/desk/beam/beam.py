@@ -139,13 +139,21 @@ class Beam(QWidget):
             else:
                 self._beam(painter, pivot, half)
         self._pivot(painter, pivot)
-        text = self._words()
-        room = round(2 * half + px(84))
-        size = Size.NORMAL if pen.width(text, Size.NORMAL) <= room else Size.SMALL
-        text = pen.fitted(text, size, room)
         if not known and shown is not None:
             paint_warning_mark(painter, theme, px(12), px(97))
-        pen.write(pivot.x(), px(102), text, size, Tone.INK, align=Align.CENTRE)
+        self._sentence(pen, pivot.x(), 2 * half + px(84))
+
+    def _sentence(self, pen: Lettering, middle: float, room: float) -> None:
+        """What the Beam says, in a line; smaller, then in two lines, where there is no room for it."""
+        text, px = self._words(), self._theme.px
+        if pen.width(text, Size.NORMAL) <= room:
+            pen.write(middle, px(102), text, Size.NORMAL, Tone.INK, align=Align.CENTRE)
+            return
+        what, colon, where = text.partition(": ")
+        lines = [text] if pen.width(text, Size.SMALL) <= room or not where else [what + colon.strip(), where]
+        for line, below in zip(lines, (102,) if len(lines) == 1 else (95, 109), strict=True):
+            fitted = pen.fitted(line, Size.SMALL, room)
+            pen.write(middle, px(below), fitted, Size.SMALL, Tone.INK, align=Align.CENTRE)
 
     def _beam(self, painter: QPainter, pivot: QPointF, half: float) -> None:
         theme, tilt = self._theme, self.tilt

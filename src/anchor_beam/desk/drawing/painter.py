@@ -70,7 +70,7 @@ def paint(items: Iterable[Item], painter: QPainter, view: View, theme: Theme) ->
                 _circle(item, painter, view, theme)
             case Ring():
                 _ring(item, painter, view, theme)
-            case Text():
+            case Text() if item.shown_at(view.scale / theme.enlarged):
                 _text(item, painter, view, theme)
             case Dimension():
                 _dimension(item, painter, view, theme)
@@ -107,7 +107,7 @@ def rows_of(item: Item, view: View, theme: Theme) -> Rows:
 
 def pen_of(kind: Pen, colour: QColor, theme: Theme) -> QPen:
     """A pen of the drawing board."""
-    pen = QPen(colour, _WIDTHS[kind] * theme.px(100) / 100.0)
+    pen = QPen(colour, _WIDTHS[kind] * theme.enlarged)
     pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     if kind in _DASHES:
         pen.setDashPattern(_DASHES[kind])
@@ -151,7 +151,7 @@ def _circle(item: Circle, painter: QPainter, view: View, theme: Theme) -> None:
 
 
 def _ring(item: Ring, painter: QPainter, view: View, theme: Theme) -> None:
-    r = theme.px(100) / 100.0 * (RING if item.chosen else RING - 1.5)
+    r = theme.enlarged * (RING if item.chosen else RING - 1.5)
     painter.setPen(QPen(theme.colour(Tone.INK if item.chosen else item.tone), 1.6))
     painter.setBrush(theme.colour(item.tone if item.chosen else Tone.SHEET))
     painter.drawEllipse(view.map(item.centre), r, r)
@@ -227,7 +227,7 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
         painter.setFont(theme.font(Size.SMALL))
         painter.setPen(theme.colour(Tone.SOFT))
         painter.drawText(QPointF(x + widths[0] + theme.px(4), baseline), label.unit)
-    if item.caption:
+    if item.caption and view.scale >= item.caption_from * theme.enlarged:
         font, metrics = theme.font(Size.SMALL), theme.metrics(Size.SMALL)
         x = _left_edge(edge, metrics.horizontalAdvance(item.caption), item.align)
         painter.setFont(font)

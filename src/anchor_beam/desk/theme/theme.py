@@ -79,6 +79,11 @@ class Theme(QObject):
             self._metrics[size, bold] = QFontMetricsF(self.font(size, bold=bold))
         return self._metrics[size, bold]
 
+    @property
+    def enlarged(self) -> float:
+        """Text size of this system over the normal one."""
+        return self._scale
+
     def px(self, length: float) -> int:
         """A length designed at the normal font size, in pixels of this system."""
         return round(length * self._scale)

@@ -60,7 +60,7 @@ class SectionMedallion(QWidget):
         """Pixels per metre; a bar too big for the medallion is drawn smaller. Does not change during a drag."""
         if not self._held:
             most = self.height() - self._bridge.theme.px(8)
-            self._scale = min(SCALE * self._bridge.theme.px(100) / 100.0, most / bar.od.value)
+            self._scale = min(SCALE * self._bridge.theme.enlarged, most / bar.od.value)
 
     def _radius(self, diameter: float) -> float:
         """On the screen [px]."""
