@@ -1,4 +1,4 @@
-"""Arm and link of one side at ride height, seen from the left with the front of the car to the left, to scale."""
+"""Arm and link of one side at ride height, seen from the left with the front to the left, to scale."""
 
 from __future__ import annotations
 
@@ -74,7 +74,7 @@ def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
     beyond = 1.0 if pickup[1] > 0 else -1.0
     items.append(Text(pickup, shown.link_words, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=1.3 * beyond))
     items.append(Text(axis, "bar", Size.SMALL, tone, Align.CENTRE, raise_by=2.0 * beyond))
-    title = f"{shown.axle.capitalize()} {shown.side}, seen from the left, front of the car to the left"
+    title = f"{shown.axle.capitalize()} {shown.side}, seen from the left, front to the left"
     return Drawing(tuple(items), low, high, title)
 
 
