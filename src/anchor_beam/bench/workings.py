@@ -280,7 +280,7 @@ def stress(axle: Axle) -> Maker:
         if peak.stress is not None:
             terms.append(Term("peak", "with the curvature of the bends", peak.stress, Kind.STRESS))
         return Working(
-            f"Highest stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface", tuple(terms),
+            f"Nominal stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface", tuple(terms),
             Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
             "docs/theory/bar.md, Stress and Peak stress in bends",
             peak.reason or "Bends carry more than the nominal figure on their inside; the peak has that in it.",

@@ -134,7 +134,7 @@ class BarPanel(Panel):
         makers = {
             "twist stiffness": workings.twist_stiffness, "rate at the bar's end": workings.end_rate,
             "rate at the wheel, roll": workings.wheel_rate, "link load at 1 g": workings.link_load,
-            "highest stress at 1 g": workings.stress, "mass": workings.bar_mass,
+            "nominal stress at 1 g": workings.stress, "mass": workings.bar_mass,
         }  # fmt: skip
         self._figures = {}
         for label, maker in makers.items():
@@ -289,6 +289,6 @@ def _texts(shown: ShownCar, axle: Axle, units: System) -> dict[str, FigureText]:
         "link load at 1 g": text(
             "link load at 1 g", Kind.FORCE, load[1] if load else None, load_before[1] if load_before else None
         ),
-        "highest stress at 1 g": text("highest stress at 1 g", Kind.STRESS, stress, stress_before),
+        "nominal stress at 1 g": text("nominal stress at 1 g", Kind.STRESS, stress, stress_before),
         "mass": text("mass", Kind.MASS, now.bar.mass, before.bar.mass if before else None),
     }
