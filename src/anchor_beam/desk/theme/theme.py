@@ -153,7 +153,7 @@ def _style(c: Colours, scale: float) -> str:
     def px(length: int) -> str:
         return f"{max(1, round(length * scale))}px"
 
-    chevron = ASSETS / "icons" / ("chevron-dark.svg" if c is DARK else "chevron-light.svg")
+    chevron, check = (ASSETS / "icons" / f"{name}-{'dark' if c is DARK else 'light'}.svg" for name in ("chevron", "check"))
     return f"""
     QToolTip {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
     QPushButton {{ background: transparent; color: {c.grab}; border: 1px solid {c.hairline}; border-radius: 2px;
@@ -168,7 +168,11 @@ def _style(c: Colours, scale: float) -> str:
     QComboBox:focus {{ border-bottom: 2px solid {c.grab}; }}
     QComboBox QAbstractItemView {{ background: {c.sheet}; color: {c.ink}; selection-background-color: {c.grab};
         selection-color: {c.sheet}; border: 1px solid {c.hairline}; }}
+    QCheckBox {{ spacing: {px(6)}; padding: {px(1)} {px(6)} {px(1)} 0; }}
     QCheckBox:focus, QRadioButton:focus {{ outline: none; color: {c.grab}; }}
+    QCheckBox::indicator {{ width: {px(11)}; height: {px(11)}; border: 1px solid {c.soft}; background: {c.sheet}; }}
+    QCheckBox::indicator:checked {{ image: url({check}); }}
+    QCheckBox::indicator:hover, QCheckBox::indicator:focus {{ border-color: {c.grab}; }}
     QLineEdit {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
         padding: {px(1)} {px(2)}; }}
     QLineEdit:focus {{ border-bottom: 2px solid {c.grab}; }}
