@@ -138,6 +138,7 @@ def test_no_words_on_the_bars_board_lie_on_others(desk: Desk, size: tuple[int, i
     desk.window.resize(*size)
     board = desk.stage("Bars").board
     board.loaded.setChecked(stress)
+    desk.qtbot.waitUntil(lambda: (desk.window.width(), desk.window.height()) == size)
     desk.settle()
     seen = np.zeros((board.height(), board.width()), dtype=bool)
     for field in board.findChildren(FigureField):
@@ -157,11 +158,12 @@ def test_what_the_beam_says_is_whole_in_a_small_window(desk: Desk, monkeypatch: 
     monkeypatch.setattr(Lettering, "write", lambda *a, **k: (written.append(a[3]), write(*a, **k))[1])
     desk.window.resize(1000, 700)
     beam = desk.window.header.beam
-    desk.qtbot.waitUntil(lambda: "±" in beam.accessibleName())  # the bands follow the first picture
+    desk.qtbot.waitUntil(lambda: "±" in beam.accessibleName() and desk.window.width() == 1000)
+    desk.qtbot.wait(SETTLE)
     written.clear()
     desk.picture()
     assert beam.accessibleName() == "balance: pushes, 0.7\u00a0% ± 2.7: in your window, unsure"
-    assert {"pushes, 0.7\u00a0% ± 2.7:", "in your window, unsure"} <= set(written)
+    assert {"pushes, 0.7\u00a0% ± 2.7:", "in your window, unsure"} <= set(written), written
 
 
 def test_no_label_or_button_is_cut_off(open_desk) -> None:

@@ -153,7 +153,9 @@ def _style(c: Colours, scale: float) -> str:
     def px(length: int) -> str:
         return f"{max(1, round(length * scale))}px"
 
-    chevron, check = (ASSETS / "icons" / f"{name}-{'dark' if c is DARK else 'light'}.svg" for name in ("chevron", "check"))
+    chevron, check = (
+        ASSETS / "icons" / f"{name}-{'dark' if c is DARK else 'light'}.svg" for name in ("chevron", "check")
+    )
     return f"""
     QToolTip {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
     QPushButton {{ background: transparent; color: {c.grab}; border: 1px solid {c.hairline}; border-radius: 2px;
