@@ -34,15 +34,13 @@ class Actions:
 
     elements: (m,) those between the outermost holes, which carry load. levers: (2, n) of the holes [m]. wrenches: (6, j)
     force and moment of each action. beyond: (m, j) 1 where it acts beyond the element, towards the right tip, else 0.
-    rows: (m, 8, 6) strain measures of each element from the force and moment on its section. measures: (8 m, j) those of
-    each action.
+    measures: (8 m, j) strain measures of each element from each action.
     """
 
     elements: IntArray
     levers: FloatArray
     wrenches: FloatArray
     beyond: FloatArray
-    rows: FloatArray
     measures: FloatArray
 
 
@@ -105,9 +103,9 @@ def actions(mesh: Mesh) -> Actions:
     wrenches[len(holes) :] = UNIT_REACTIONS
     wrenches[:, 3:] += cross(mesh.nodes[nodes], wrenches[:, :3])
     beyond = (nodes > elements[:, None]).astype(float)
-    rows = _measures(mesh, elements)
-    measures = (rows.reshape(-1, 6) @ wrenches.T).reshape(len(elements), 8, -1) * beyond[:, None]
-    return Actions(elements, levers, wrenches.T, beyond, rows, measures.reshape(-1, len(nodes)))
+    reaching = (_measures(mesh, elements).reshape(-1, 6) @ wrenches.T).reshape(len(elements), 8, -1)
+    measures = (reaching * beyond[:, None]).reshape(-1, len(nodes))
+    return Actions(elements, levers, wrenches.T, beyond, measures)
 
 
 def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: Bushings) -> UnitLoads:

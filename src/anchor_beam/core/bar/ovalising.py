@@ -52,20 +52,19 @@ def _ring(
     turned = 1.0 if out_of_plane else -1.0
     fibre = 1.0 + curvature * np.cos(AROUND)  # length of each over that of the centreline
     stiff = [along(AROUND) / fibre] if out_of_plane else [along(AROUND) / fibre, 1.0 / fibre]
-    radial = [along(n * AROUND) for n in HARMONICS]
-    tangent = [turned * around(n * AROUND) / n for n in HARMONICS]
-    outwards = [w * np.cos(AROUND) - v * np.sin(AROUND) for w, v in zip(radial, tangent, strict=True)]
-    stretch = np.array([*stiff, *(curvature * u / fibre for u in outwards)])
-    bend = np.array([0.0 * AROUND] * len(stiff) + [(n * n - 1) * w for n, w in zip(HARMONICS, radial, strict=True)])
+    n, k = np.array(HARMONICS)[:, None], len(stiff)
+    radial, tangent = along(n * AROUND), turned * around(n * AROUND) / n
+    outwards = radial * np.cos(AROUND) - tangent * np.sin(AROUND)
+    stretch = np.concatenate([stiff, curvature * outwards / fibre])
+    bend = np.concatenate([np.zeros((k, AROUND.size)), (n * n - 1) * radial])
     wall = thickness / (2.0 * (1.0 - poisson**2))  # hoop stress at the outer surface over E, per change of curvature
     energy = (stretch * fibre) @ stretch.T + thickness / 6.0 * wall * (bend * fibre) @ bend.T
     moment = np.zeros(len(stretch))
-    moment[0] = 0.5 * len(AROUND)  # the integral of the square of sin or cos around
-    moved, k = np.linalg.solve(energy, moment), len(stiff)
+    moment[0] = 0.5 * AROUND.size  # the integral of the square of sin or cos around
+    moved = np.linalg.solve(energy, moment)
     unmoved = np.linalg.solve(energy[:k, :k], moment[:k])
-    hoops = wall * moved[k:, None] * bend[k:]
-    twists = [wall * W * (n * n - 1) * v for W, n, v in zip(moved[k:], HARMONICS, tangent, strict=True)]
-    return hoops.sum(axis=0), moved @ stretch - unmoved @ stretch[:k], np.sum(twists, axis=0)
+    hoop = wall * (n * n - 1)[:, 0] * moved[k:]  # of each harmonic
+    return hoop @ radial, moved @ stretch - unmoved @ stretch[:k], hoop @ tangent
 
 
 def curved_wall(section: Round) -> tuple[float, float]:
