@@ -7,7 +7,7 @@ import itertools
 import numpy as np
 import pytest
 from PySide6.QtCore import QRectF
-from PySide6.QtGui import QColor, QFontDatabase, QFontMetricsF, QImage, QPainter
+from PySide6.QtGui import QColor, QFontDatabase, QFontMetrics, QFontMetricsF, QImage, QPainter
 from PySide6.QtWidgets import QLabel, QPushButton, QWidget
 
 from anchor_beam.bench.edits import SetHole, SetValue
@@ -16,6 +16,7 @@ from anchor_beam.desk.beam.beam import SETTLE
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.drawing.painter import View, fit, paint, rows_of
 from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.shell.consequence_line import FewLines
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours, contrast
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.figure_field import FigureField
@@ -164,6 +165,17 @@ def test_what_the_beam_says_is_whole_in_a_small_window(desk: Desk, monkeypatch: 
     desk.picture()
     assert beam.accessibleName() == "balance: pushes, 0.7\u00a0% ± 2.7: in your window, unsure"
     assert {"pushes, 0.7\u00a0% ± 2.7:", "in your window, unsure"} <= set(written), written
+
+
+def test_what_an_edit_did_is_whole_in_a_small_window(desk: Desk) -> None:
+    desk.window.resize(1000, 700)
+    desk.bench.do(SetValue("bench.rear.bar.arm_length", 0.3))
+    desk.qtbot.waitUntil(lambda: "camber" in desk.line and desk.window.width() == 1000)
+    desk.settle()
+    line = desk.window.line.findChild(FewLines)
+    lines = line._broken(QFontMetrics(desk.bridge.theme.font(Size.SMALL)))
+    assert len(lines) == 3
+    assert " ".join(lines) == line.text()  # and not an ellipsis
 
 
 def test_no_label_or_button_is_cut_off(open_desk) -> None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.bench.bench import Part
@@ -11,9 +11,12 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.drawings.shapes import Size
 
+LEADING = 13  # px at the normal font size, between small lines
 
-class TwoLines(QLabel):
-    """One line, or two small ones where one is too short; the rest ends in an ellipsis and stands in the tool tip."""
+
+class FewLines(QLabel):
+    """One line, or small ones as many as its height holds where one is too short; the rest ends in an ellipsis and stands
+    in the tool tip."""
 
     def __init__(self, theme: Theme) -> None:
         super().__init__()
@@ -23,20 +26,28 @@ class TwoLines(QLabel):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setPen(self.palette().color(self.foregroundRole()))
-        room, text = self.width(), self.text()
         painter.setFont(self._theme.font(Size.NORMAL))
-        if painter.fontMetrics().horizontalAdvance(text) <= room:
-            painter.drawText(self.rect(), int(Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft), text)
-            return
-        painter.setFont(self._theme.font(Size.SMALL))
-        metrics = painter.fontMetrics()
-        words, first = text.split(" "), ""
-        while words and metrics.horizontalAdvance(f"{first} {words[0]}".strip()) <= room:
-            first = f"{first} {words.pop(0)}".strip()
-        rest = metrics.elidedText(" ".join(words), Qt.TextElideMode.ElideRight, room)
-        middle = self.height() / 2
-        painter.drawText(0, round(middle - metrics.descent()), first)
-        painter.drawText(0, round(middle + metrics.ascent()), rest)
+        lines = [self.text()]
+        if painter.fontMetrics().horizontalAdvance(self.text()) > self.width():
+            painter.setFont(self._theme.font(Size.SMALL))
+            lines = self._broken(painter.fontMetrics())
+        step, tall = self._theme.px(LEADING), painter.fontMetrics().capHeight()
+        first = (self.height() - step * (len(lines) - 1) + tall) / 2
+        for i, line in enumerate(lines):
+            painter.drawText(0, round(first + i * step), line)
+
+    def _broken(self, metrics: QFontMetrics) -> list[str]:
+        room, words = self.width(), self.text().split(" ")
+        lines: list[str] = []
+        most = max(1, self.height() // self._theme.px(LEADING))
+        while words and len(lines) < most - 1:
+            line = words.pop(0)
+            while words and metrics.horizontalAdvance(f"{line} {words[0]}") <= room:
+                line = f"{line} {words.pop(0)}"
+            lines.append(line)
+        if words:
+            lines.append(metrics.elidedText(" ".join(words), Qt.TextElideMode.ElideRight, room))
+        return lines
 
 
 class ConsequenceLine(QWidget):
@@ -51,7 +62,7 @@ class ConsequenceLine(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
-        self._act, self._consequence = QLabel(), TwoLines(theme)
+        self._act, self._consequence = QLabel(), FewLines(theme)
         self._act.setFont(theme.font(Size.NORMAL, bold=True))
         row.addWidget(self._act)
         row.addWidget(self._consequence, stretch=1)
