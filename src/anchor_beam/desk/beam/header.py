@@ -29,6 +29,9 @@ from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import System
 from anchor_beam.units.show import delta, show
 
+NARROWER = 860  # px of the header at the normal font size
+NAMES, SHORT_NAMES = 176, 120  # px, width of the settings' names
+
 
 class Header(QWidget):
     """Always visible; every figure on it opens its working."""
@@ -73,10 +76,13 @@ class Header(QWidget):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
-        """In a narrow window two of the figures make room for the Beam."""
+        """In a narrow window two of the figures make room for the Beam, in a narrower one the names become shorter."""
         super().resizeEvent(event)
+        px = self._bridge.theme.px
         for figure in self.figures[2:]:
-            figure.setVisible(self.width() >= self._bridge.theme.px(NARROW))
+            figure.setVisible(self.width() >= px(NARROW))
+        for box in (self.setting, self.against):
+            box.setFixedWidth(px(NAMES if self.width() >= px(NARROWER) else SHORT_NAMES))
 
     def _names(self) -> QVBoxLayout:
         theme = self._bridge.theme
@@ -86,7 +92,7 @@ class Header(QWidget):
             label = QLabel(words)
             label.setFont(theme.font(Size.SMALL))
             box.setFont(theme.font(Size.NORMAL, bold=bold))
-            box.setFixedWidth(theme.px(176))
+            box.setFixedWidth(theme.px(NAMES))
             column.addWidget(label)
             column.addWidget(box)
             column.addSpacing(theme.px(3))
@@ -110,6 +116,8 @@ class Header(QWidget):
         known = names.index(shown.file.reference) if shown.file.reference in names else 0
         fill(self.against, names or ["nothing kept yet"], known)
         self.against.setEnabled(bool(names))
+        for box in (self.setting, self.against):
+            box.setToolTip(box.currentText())  # a narrow window cuts it short
         for figure, headline in zip(self.figures, headlines(shown), strict=True):
             figure.set_text(_text(headline, self._bridge.bench.units))
 

@@ -51,7 +51,7 @@ class Window(QMainWindow):
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
-        self.setMinimumSize(bridge.theme.px(900), bridge.theme.px(700))
+        self.setMinimumSize(bridge.theme.px(940), bridge.theme.px(700))
         self.resize(bridge.theme.px(1280), bridge.theme.px(800))
         self.show_stage("Bars" if bridge.bench.shown is not None else "Garage")
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
