@@ -20,11 +20,6 @@ class LinearResponse:
     roll: FloatArray
     transfer: FloatArray
 
-    @property
-    def front_share(self) -> FloatArray:
-        """(...) front part of the whole load transfer, 0 to 1."""
-        return np.asarray(self.transfer[..., 0] / self.transfer.sum(axis=-1), dtype=float)
-
 
 def axle_stiffness(cars: CarBatch, bar_roll_stiffness: FloatArray) -> FloatArray:
     """(..., 2) roll stiffness of each axle [N m/rad]: springs and bar beside each other, in series with the tyres.

@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 class Travel:
     """One side over wheel travels z (n,) [m], the middle one of them ride height.
 
-    where: positions with n as leading axis. theta_rest: of the arm at ride height [rad].
+    where: positions with n as leading axis.
     """
 
     z: FloatArray
