@@ -241,6 +241,7 @@ def test_every_figure_has_a_working_that_ends_in_the_figure(bench: Bench) -> Non
         workings.drop_in_length(Axle.REAR, Side.LEFT): shown.now.rear.drop_in(Side.LEFT),
         workings.link_load(Axle.FRONT): shown.now.link_load(Axle.FRONT)[1],
         workings.stress(Axle.FRONT): shown.now.stress(Axle.FRONT),
+        workings.peak_stress(Axle.FRONT): shown.now.peak_stress(Axle.FRONT),
         workings.arm_turn(Axle.REAR, Side.RIGHT): shown.now.rear.sides[1].motion_ratio,
         workings.rest_torque(Axle.REAR): shown.now.rest_torque(Axle.REAR), workings.cross_weight: shown.now.cross_weight,
         workings.bar_mass(Axle.REAR): shown.now.rear.bar.mass,

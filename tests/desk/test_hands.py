@@ -7,7 +7,10 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QLineEdit, QToolTip
 
+from anchor_beam.bench.edits import SetValue
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.stages.bars.page import BarsPage
+from anchor_beam.desk.stages.bars.panel import PEAK, PeakFigure
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.text_field import TextField
 from support.desk import LEFT_BUTTON, Desk
@@ -46,6 +49,23 @@ def test_a_bore_dragged_inward_is_a_thicker_wall_and_a_heavier_stiffer_bar(bore)
     assert after.bar.mass > before.bar.mass
     assert after.K_theta > before.K_theta
     assert desk.garage.cars()[0].revisions == 2
+
+
+def test_the_peak_stress_waits_for_the_hands_and_says_where_it_cannot_tell(bore) -> None:
+    desk, medallion, at = bore
+    figure = desk.window.findChild(BarsPage).panel(Axle.FRONT).findChild(PeakFigure)
+
+    def says(words: str) -> None:
+        desk.qtbot.waitUntil(lambda: figure.accessibleName().startswith(f"{PEAK}: {words}"))
+
+    says(f"{desk.bench.shown.now.peak_stress(Axle.FRONT) / 1e6:.0f}\u00a0MPa")
+    drag(desk, medallion, at, -7)
+    assert "…" in figure.accessibleName()
+    says(f"{desk.bench.shown.now.peak_stress(Axle.FRONT) / 1e6:.0f}\u00a0MPa")
+    assert desk.bench.shown.now.peak_stress(Axle.FRONT) > desk.bench.shown.now.stress(Axle.FRONT)
+    desk.bench.do(SetValue("bench.front.bar.bend_radius", 0.0))
+    says("cannot tell")
+    assert "sharp corner" in figure.toolTip()
 
 
 def test_a_bore_dragged_through_the_skin_stays_at_the_last_wall_that_can_be(bore) -> None:

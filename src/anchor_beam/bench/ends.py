@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import TYPE_CHECKING
 
 import numpy as np
 
@@ -27,6 +28,9 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.physics import bar_input, length_per_turn, pickup
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+
+if TYPE_CHECKING:
+    from anchor_beam.core.bar.peak import Peak
 
 TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
 AT_REST = slice(6, 7)  # of it
@@ -115,6 +119,13 @@ class EndResult:
             return float("nan")
         turn = 0.5 * sum(side.motion_ratio for side in self.sides) * self.track
         return self.K_theta * turn**2
+
+    @cached_property
+    def peak(self) -> Peak:
+        """Stress of the bar at a balanced torque of 1 N m, the curvature of its bends in it; takes some milliseconds."""
+        from anchor_beam.core.bar.peak import peak_stress  # only when it is asked for
+
+        return peak_stress(self.bar, self.end.hole_left, self.end.hole_right, 1.0)
 
     @property
     def end_rate(self) -> float | None:

@@ -157,6 +157,12 @@ class Results:
         found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
         return None if found is None else found[0]
 
+    def peak_stress(self, axle: Axle) -> float | None:
+        """The same with the curvature of the bends [Pa]; None where it cannot be said, see `EndResult.peak`."""
+        torque = self.bar_torque(axle)
+        per_torque = None if torque is None else self.end(axle).peak.stress
+        return None if torque is None or per_torque is None else abs(torque) * per_torque
+
 
 @lru_cache(maxsize=512)
 def results(car: CarRecord, setting: Setting) -> Results:

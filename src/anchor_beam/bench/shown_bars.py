@@ -61,14 +61,12 @@ def _load(shown: Shown, axle: Axle, units: System) -> ShownLoad | None:
     mine = found[axle]
     if mine is None:
         return None
-    from anchor_beam.core.bar.peak import peak_stress  # only when it is asked for
-
     largest = max(float(pair[1].max()) for pair in found.values() if pair is not None)
     end = shown.now.end(axle)
     shares = end.bar.shares(end.end.hole_left, end.end.hole_right)
-    peak = peak_stress(end.bar, end.end.hole_left, end.end.hole_right, shown.now.bar_torque(axle) or 0.0)
+    peak = shown.now.peak_stress(axle)
     nominal = show(float(mine[1].max()), Kind.STRESS, units)
-    in_bend = None if peak.stress is None else show(peak.stress, Kind.STRESS, units)
+    in_bend = None if peak is None else show(peak, Kind.STRESS, units)
     return ShownLoad(
         mine[0], mine[1] / largest, load_words(nominal, in_bend, dict(zip(SHARES, map(float, shares), strict=True)))
     )

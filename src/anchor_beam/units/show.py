@@ -20,7 +20,7 @@ class Shown:
     unit: str
 
     def __str__(self) -> str:
-        return f"{self.number}{SPACE}{self.unit}" if self.unit else self.number
+        return SPACE.join(part for part in (self.number, self.unit) if part)
 
 
 def show(

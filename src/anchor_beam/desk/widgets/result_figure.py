@@ -13,6 +13,8 @@ from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.units.show import Shown
 
+HOW = "click or F1: how it came about"
+
 
 @dataclass(frozen=True)
 class FigureText:
@@ -35,7 +37,7 @@ class ResultFigure(QWidget):
         self._text = text or FigureText("", Shown("", ""))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setToolTip("click or F1: how it came about")
+        self.setToolTip(HOW)
 
     def set_text(self, text: FigureText) -> None:
         if text != self._text:

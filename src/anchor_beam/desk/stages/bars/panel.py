@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QRectF, QSignalBlocker, QSize
+from PySide6.QtCore import QRectF, QSignalBlocker, QSize, QTimer
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
 
@@ -19,7 +19,7 @@ from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import Switch, fill
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
+from anchor_beam.desk.widgets.result_figure import HOW, FigureText, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
@@ -31,6 +31,8 @@ from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
+PEAK = "peak stress at 1 g"
+HANDS_REST = 120  # ms without an edit
 REST = ("centre_length", "splay", "drop", "bend_radius", "arm_width", "arm_thickness")
 
 
@@ -134,11 +136,11 @@ class BarPanel(Panel):
         makers = {
             "twist stiffness": workings.twist_stiffness, "rate at the bar's end": workings.end_rate,
             "rate at the wheel, roll": workings.wheel_rate, "link load at 1 g": workings.link_load,
-            "nominal stress at 1 g": workings.stress, "mass": workings.bar_mass,
+            "nominal stress at 1 g": workings.stress, PEAK: workings.peak_stress, "mass": workings.bar_mass,
         }  # fmt: skip
         self._figures = {}
         for label, maker in makers.items():
-            figure = RowFigure(self.theme)
+            figure = PeakFigure(self._bridge, self._axle) if label == PEAK else RowFigure(self.theme)
             figure.asked.connect(partial(self._open, maker(self._axle), figure))
             self._figures[label] = figure
             self.add(figure)
@@ -185,6 +187,31 @@ class BarPanel(Panel):
             row = labelled(self.theme, f"Hole {i + 1} from the end", field)
             self.column.insertWidget(self._after_holes + i, row)
             self._hole_rows.append(row)
+
+
+class PeakFigure(RowFigure):
+    """Peak stress of the bar, bends counted. It takes longer than a drag may, so it follows when the hands rest."""
+
+    def __init__(self, bridge: Bridge, axle: Axle) -> None:
+        super().__init__(bridge.theme)
+        self._bridge, self._axle = bridge, axle
+        self._rest = QTimer(self, singleShot=True, interval=HANDS_REST)
+        self._rest.timeout.connect(self._work_out)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._wait)
+
+    def _wait(self) -> None:
+        self.set_text(FigureText(PEAK, Shown("", "…")))
+        self._rest.start()
+
+    def _work_out(self) -> None:
+        shown = self._bridge.bench.shown
+        if shown is None:
+            return
+        now, before = (at.peak_stress(self._axle) if at else None for at in (shown.now, shown.reference))
+        units, torque = self._bridge.bench.units, shown.now.bar_torque(self._axle)
+        known = show(now, Kind.STRESS, units) if now is not None or not torque else Shown("", "cannot tell")
+        self.set_text(FigureText(PEAK, known, delta(now, before, Kind.STRESS, units)))
+        self.setToolTip(shown.now.end(self._axle).peak.reason or HOW)
 
 
 class HoleSpin(QSpinBox):
