@@ -53,7 +53,7 @@ def car_in_plan(shape: CarShape) -> Drawing:
         items += _axle_in_plan(axle, x, track, radius, live)
     items.append(Dimension((0.0, -half - 0.34), (L, -half - 0.34), slot="car.wheelbase"))
     items += _cg(shape.cg_behind_front, 0.0)
-    items.append(Text((nose + 0.04, 0.0), "front", Size.SMALL, Tone.SOFT, raise_by=0.5))
+    items.append(Text((nose - 0.05, 0.3), "front", Size.SMALL, Tone.SOFT, Align.RIGHT))
     for key in CORNERS:
         x = 0.0 if key[0] == "f" else L
         side = -1.0 if key[1] == "l" else 1.0
