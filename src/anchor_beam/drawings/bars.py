@@ -147,13 +147,16 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
 
 def _title(shown: ShownBar, base: float) -> list[Item]:
     """Name and section inside the arms, below them what the bar is compared with; where there is little room, the name
-    alone and next to the bar."""
+    alone and next to the bar, if the labels of the holes leave it that much."""
     sign = 1.0 if shown.forward else -1.0
+    mesh = shown.bar.mesh
+    arm = min(float(mesh.nodes[holes, 0].mean()) for holes in mesh.holes)
+    crowded = (22.0 + 9.0 * mesh.holes.shape[1]) / arm  # px a name and half a stack of labels take
     inside, edge = (0.0, base + sign * 0.052), (0.0, base + sign * 0.5 * shown.bar.bar.section.od)
     return [
         Text(inside, shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55, scales=(ROOMY, math.inf)),
         Text(inside, shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55, scales=(ROOMY, math.inf)),
-        Text(edge, shown.title, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.85 * sign, scales=(0.0, ROOMY)),
+        Text(edge, shown.title, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.85 * sign, scales=(crowded, ROOMY)),
     ]
 
 
