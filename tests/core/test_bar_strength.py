@@ -20,7 +20,7 @@ from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions, ForgedEnds, Hu
 from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.section.shapes import Plate, Round
-from anchor_beam.errors import InputError
+from anchor_beam.errors import InputError, NoSolution
 
 PLAIN = Dimensions(Round(0.022), 1.0, 0.76, 0.25, bend_radius=0.03, holes=(0.0, 0.025, 0.05)).bar()
 SPLINED = Dimensions(Round(0.0286, 0.003), 0.9, 0.8, 0.3, plate=Plate(0.03, 0.012), holes=(0.02, 0.06)).bar()
@@ -40,6 +40,21 @@ def test_a_spline_at_each_end_is_in_series() -> None:
     assert 1 / soft.K_theta - 1 / stiff.K_theta == pytest.approx(np.full((2, 2), 2 / 20e3), rel=1e-9)
     with pytest.raises(InputError):
         replace(SPLINED, joint=0.0)
+
+
+@pytest.mark.parametrize("torsional", [1e-4, 1e-9, 1e-30, 1e-300])
+def test_bushings_that_hardly_hold_the_bar_from_turning_leave_its_give_alone(torsional: float) -> None:
+    """A unit load alone turns the bar by any amount then; that must not drown the give of a balanced pair."""
+    loose, free = solve(replace(PLAIN, bushings=Bushings(torsional=torsional))), solve(PLAIN)
+    assert loose.K_theta == pytest.approx(free.K_theta, rel=1e-7)
+    assert loose.coupled(0, 1) == pytest.approx(free.coupled(0, 1), rel=1e-6)
+    assert loose.residual < 1e-11
+
+
+@pytest.mark.parametrize("E", [1e-300, 1e300])
+def test_figures_without_sense_are_refused_not_answered(E: float) -> None:
+    with pytest.raises(NoSolution, match="too far apart"):
+        solve(replace(PLAIN, material=replace(PLAIN.material, E=E, G=E / 2.6)))
 
 
 def test_collars_on_both_bushings_never_soften() -> None:

@@ -49,9 +49,9 @@ class UnitLoads:
     """Answer of the bar to 1 N along the direction of rotation at each hole, one hole at a time.
 
     Loads are ordered left holes, then right holes. flexibility: (2n, 2n) displacement along the load direction at one hole
-    from 1 N at another [m/N]; the free rotation of the whole bar is held at the left pivot (without torsionally stiff
-    bushings). amounts: (j, 2n) of every action under each load. give: (m, 8) compliance that goes with the measures of
-    each element. reactions: (a, 2n) those that hold the bar [N, N m], springs: (a,) the give of their bushings [m/N,
+    from 1 N at another [m/N], the bar held from turning as a whole: at the left pivot, with torsionally stiff bushings in
+    the mean of both. amounts: (j, 2n) of every action under each load. give: (m, 8) compliance that goes with the measures
+    of each element. reactions: (a, 2n) those that hold the bar [N, N m], springs: (a,) the give of their bushings [m/N,
     rad/(N m)]. apart: (j, j) displacement along every action from every other, as if the left tip were clamped; clamp:
     (6, 2n) the movement of that clamp under each load [m, rad].
     """
@@ -120,21 +120,19 @@ def unit_loads(mesh: Mesh, constants: FloatArray, material: Material, bushings: 
     give = _compliance(mesh, constants, material, acting.elements)
     apart = acting.measures.T @ (give.reshape(-1, 1) * acting.measures)  # (j, j), as if clamped at the left tip
     held, springs = _supports(bushings)
-    at, a = n + held, len(held)
+    a = len(springs)
     # what the bushings give, and statics; the other unknowns are the movement of the clamp
     system = np.zeros((a + 6, a + 6))
-    system[:a, :a] = apart[at][:, at]
-    system[range(a), range(a)] += springs
-    system[a:, :a] = acting.wrenches[:, at]
+    system[:a, :a] = held @ apart[n:, n:] @ held.T + np.diag(springs)
+    system[a:, :a] = acting.wrenches[:, n:] @ held.T
     system[:a, a:] = system[a:, :a].T
-    right = np.concatenate([apart[at, :n], acting.wrenches[:, :n]])
+    right = np.concatenate([held @ apart[n:, :n], acting.wrenches[:, :n]])
     try:
         solved = -np.linalg.solve(system, right)
     except np.linalg.LinAlgError as problem:
         raise NoSolution("", TOO_FAR_APART) from problem
     reactions, clamp = solved[:a], solved[a:]
-    amounts = np.eye(len(apart), n)
-    amounts[at] = reactions
+    amounts = np.concatenate([np.eye(n), held.T @ reactions])
     flexibility = amounts.T @ (apart @ amounts) + reactions.T @ (springs[:, None] * reactions)
     if not np.isfinite(flexibility).all():
         raise NoSolution("", TOO_FAR_APART)
@@ -188,17 +186,25 @@ def _compliance(mesh: Mesh, constants: FloatArray, material: Material, elements:
 
 
 @lru_cache(maxsize=64)
-def _supports(bushings: Bushings) -> tuple[IntArray, FloatArray]:
-    """The reactions that hold the bar (a,), by their place among those of both bushings, and the give of each."""
-    held = {}
+def _supports(bushings: Bushings) -> tuple[FloatArray, FloatArray]:
+    """The reactions that hold the bar, made of those of both bushings (a, 8), and the give of each (a,).
+
+    Held rigidly, and without a part in a balanced pair: the bar along y at the left one where no bushing has a collar, for
+    no load acts there, and its turning as a whole. How far soft bushings let it turn is no matter of the bar's own give; a
+    tiny stiffness would drown that.
+    """
+    held: list[tuple[FloatArray, float]] = []
+    each = np.eye(2 * REACTIONS)
     for place in (0, REACTIONS):
-        for axis in (ALONG_X, ALONG_Z):
-            held[place + axis] = 0.0 if bushings.radial is None else 1.0 / bushings.radial
-        # rigid at the left one alone where no bushing has them: no load acts along the bar, and the moment about it, of
-        # the free rotation of the whole bar, cancels in a balanced pair
-        for axis, stiffness in ((ALONG_Y, bushings.axial), (ABOUT_Y, bushings.torsional)):
-            if stiffness:
-                held[place + axis] = 1.0 / stiffness
-            elif place == 0:
-                held[axis] = 0.0
-    return np.array(list(held)), frozen(list(held.values()))
+        radial = 0.0 if bushings.radial is None else 1.0 / bushings.radial
+        held += [(each[place + ALONG_X], radial), (each[place + ALONG_Z], radial)]
+        if bushings.axial:
+            held.append((each[place + ALONG_Y], 1.0 / bushings.axial))
+    if not bushings.axial:
+        held.append((each[ALONG_Y], 0.0))
+    left, right = each[ABOUT_Y], each[REACTIONS + ABOUT_Y]
+    if bushings.torsional:
+        held += [(0.5 * (left + right), 0.0), (left - right, 2.0 / bushings.torsional)]
+    else:
+        held.append((left, 0.0))
+    return np.array([row for row, _ in held]), frozen([give for _, give in held])

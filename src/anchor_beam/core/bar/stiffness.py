@@ -9,10 +9,12 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, dot, frozen
-from anchor_beam.core.bar.beam import BENDING, TORSION, UnitLoads, unit_loads
+from anchor_beam.core.bar.beam import BENDING, TOO_FAR_APART, TORSION, UnitLoads, unit_loads
 from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
+from anchor_beam.errors import NoSolution
 
+TINY = 1e-100  # of a give or its inverse [rad/(N m)]: beyond, squares of it are no numbers
 SHARES = ("centre_torsion", "arm_bending", "bushings", "other")
 
 
@@ -96,7 +98,11 @@ class BarSolution:
         give = self.loads.flexibility[np.ix_(ends, ends)] / np.outer(levers, levers)
         if self.bar.joint is not None:
             give = give + np.eye(2) / self.bar.joint
-        return frozen(np.linalg.inv(give))
+        held = np.linalg.inv(
+            give
+        )  # as if the bar could not turn as a whole; both bushings let it, against their stiffness
+        both = held.sum(axis=1)
+        return frozen(held - np.outer(both, both) / (2.0 * self.bar.bushings.torsional + both.sum()))
 
     def sections(self, left: int, right: int, torque: float) -> Sections:
         """Forces on the section and nominal stress along the loaded part of the bar at a balanced torque [N m]."""
@@ -182,19 +188,25 @@ def solve(bar: Bar) -> BarSolution:
     """
     where = layout(bar)
     grid = mesh(bar, where)
-    sections = constants(bar, grid)
-    loads = unit_loads(grid, sections, bar.material, bar.bushings)
-    n = grid.holes.shape[1]
-    l_left, l_right = loads.actions.levers[0][:, None], loads.actions.levers[1][None, :]
-    flexibility = loads.flexibility
-    own_left, own_right = np.diag(flexibility)[:n, None], np.diag(flexibility)[None, n:]
-    cross = flexibility[:n, n:]
-    twist = own_left / l_left**2 - 2.0 * cross / (l_left * l_right) + own_right / l_right**2
-    if bar.joint is not None:
-        twist = twist + 2.0 / bar.joint  # a spline at each end, both under the whole torque
+    with np.errstate(all="ignore"):  # figures without sense end in a number that is none, and are refused
+        sections = constants(bar, grid)
+        loads = unit_loads(grid, sections, bar.material, bar.bushings)
+        twist = _twist(loads, grid.holes.shape[1])
+        if bar.joint is not None:
+            twist = twist + 2.0 / bar.joint  # a spline at each end, both under the whole torque
+    if not ((twist > TINY) & (twist < 1.0 / TINY)).all():
+        raise NoSolution("", TOO_FAR_APART)
     at = grid.nodes[grid.holes]
     mass = bar.material.density * float(sections[:, 0] @ np.diff(grid.s))
     return BarSolution(
         bar=bar, levers=frozen(loads.actions.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
         K_theta=frozen(1.0 / twist), mass=mass, mesh=grid, loads=loads,
     )  # fmt: skip
+
+
+def _twist(loads: UnitLoads, n: int) -> FloatArray:
+    """(n, n) twist between the arms of each pair of holes under a balanced torque of 1 N m [rad]."""
+    l_left, l_right = loads.actions.levers[0][:, None], loads.actions.levers[1][None, :]
+    own = np.diag(loads.flexibility)
+    across = loads.flexibility[:n, n:] / (l_left * l_right)
+    return np.asarray(own[:n, None] / l_left**2 - 2.0 * across + own[None, n:] / l_right**2, dtype=float)
