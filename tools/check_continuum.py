@@ -20,7 +20,7 @@ from skfem.helpers import ddot, sym_grad, trace
 
 from anchor_beam.core.bar.path import Arc, Vertex, lay
 from anchor_beam.core.bar.peak import peak_stress
-from anchor_beam.core.bar.shape import Bar
+from anchor_beam.core.bar.shape import Bar, layout
 from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.section.shapes import Round
@@ -66,7 +66,7 @@ def solid(bar: Bar) -> Solid:
     """Sweep a ring of elements along the centreline."""
     line = lay(bar.path)
     arc = next(piece for piece in line.pieces if isinstance(piece, Arc))
-    od, pivot, middle = bar.section.od, solve(bar).mesh.s[solve(bar).mesh.pivots[0]], 0.5 * line.length
+    od, pivot, middle = bar.section.od, layout(bar).pivots[0], 0.5 * line.length
     bend = (max(arc.s0 - 2 * od, od), min(arc.s1 + 2 * od, pivot - 1.2 * od))
     marks = [0.0, bend[0], arc.s0, arc.s1, bend[1], pivot, middle]
     s = [0.0]
@@ -112,9 +112,9 @@ def continuum(bar: Bar) -> tuple[float, float]:
     The middle is the plane of antisymmetry; the bushing holds the mean of its section; the link's force is spread over the
     tip's face.
     """
-    half, solved, E, G = solid(bar), solve(bar), bar.material.E, bar.material.G
+    half, E, G = solid(bar), bar.material.E, bar.material.G
     lame, s, axis = G * (E - 2 * G) / (3 * G - E), half.s, half.axis
-    pivot, arm, middle = solved.mesh.s[solved.mesh.pivots[0]], bar.path[0].at[0], s.max()
+    pivot, arm, middle = layout(bar).pivots[0], bar.path[0].at[0], s.max()
 
     @BilinearForm
     def energy(u, v, _):  # type: ignore[no-untyped-def]

@@ -33,7 +33,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
 
 TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
-AT_REST = slice(6, 7)  # of it
+AT_REST = slice(len(TRAVEL) // 2, len(TRAVEL) // 2 + 1)  # of it
 
 
 @dataclass(frozen=True, eq=False)

@@ -104,6 +104,7 @@ class Text:
     scales: tuple[float, float] = (0.0, math.inf)
 
     def shown_at(self, scale: float) -> bool:
+        """Whether a view of this scale shows it; infinity is paper."""
         return self.scales[0] <= scale <= self.scales[1]
 
 

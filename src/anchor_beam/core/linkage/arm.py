@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from types import EllipsisType
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, cross, dot, frozen, lengths_of
 from anchor_beam.errors import NoSolution
 
-Pick = slice | EllipsisType | tuple[int | slice | EllipsisType, ...]  # of the leading axes of a batch
+Pick = slice | tuple[int | slice, ...]  # of the leading axes of a batch
 
 
 @dataclass(frozen=True, eq=False)

@@ -149,8 +149,8 @@ class Beam(QWidget):
         if pen.width(text, Size.NORMAL) <= room:
             pen.write(middle, px(102), text, Size.NORMAL, Tone.INK, align=Align.CENTRE)
             return
-        what, colon, where = text.partition(": ")
-        lines = [text] if pen.width(text, Size.SMALL) <= room or not where else [what + colon.strip(), where]
+        what, _, where = text.partition(": ")
+        lines = [text] if pen.width(text, Size.SMALL) <= room or not where else [f"{what}:", where]
         for line, below in zip(lines, (102,) if len(lines) == 1 else (95, 109), strict=True):
             fitted = pen.fitted(line, Size.SMALL, room)
             pen.write(middle, px(below), fitted, Size.SMALL, Tone.INK, align=Align.CENTRE)
