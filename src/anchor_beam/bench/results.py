@@ -14,10 +14,10 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import CornerState
+from anchor_beam.core.car.events import Reached
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Car, CarBatch, batch
-from anchor_beam.core.car.reach import Reached
 from anchor_beam.core.grip.limit import Limits
 from anchor_beam.core.grip.model import GripBatch, Phase, grips
 from anchor_beam.core.grip.survey import Course, course

@@ -10,10 +10,10 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import LEFT, Corner, Pose, at_rest, corner
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.equilibrium import SETTLED, roll_slope, settle_from
+from anchor_beam.core.car.events import FASTEST
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import reach
 
-FASTEST = 3.0 * GRAVITY
 TOUCH = (
     1e-6  # of the weight: a wheel that carries less is off the ground; with nothing at all the last one tips the car
 )

@@ -11,12 +11,11 @@ import numpy as np
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
 from anchor_beam.core.car.assembly import Corner, Pose, corner
 from anchor_beam.core.car.bars import BarBatch
+from anchor_beam.core.car.events import FASTEST, Reached
 from anchor_beam.core.car.model import CarBatch
-from anchor_beam.core.car.reach import Reached, reach
+from anchor_beam.core.car.reach import reach
 from anchor_beam.core.grip.model import FOUR, PHASES, GripBatch, Phase
 from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, carried, contact, demand, wheels
-
-FASTEST = 2.5 * GRAVITY
 
 
 @dataclass(frozen=True, eq=False)

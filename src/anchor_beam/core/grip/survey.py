@@ -13,17 +13,18 @@ from anchor_beam.core.car.bars import DISCONNECTED, BarBatch, bars
 from anchor_beam.core.car.batches import part_of
 from anchor_beam.core.car.corner import CornerState, report
 from anchor_beam.core.car.equilibrium import linearise
+from anchor_beam.core.car.events import FASTEST, Reached
 from anchor_beam.core.car.lift import InsideLoad
 from anchor_beam.core.car.model import CarBatch
-from anchor_beam.core.car.reach import Reached, reach
-from anchor_beam.core.grip.limit import FASTEST, Limits, Plan, Spare, plan_limits
+from anchor_beam.core.car.reach import reach
+from anchor_beam.core.grip.limit import Limits, Plan, Spare, plan_limits
 from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
 
 
 @dataclass(frozen=True, eq=False)
 class Survey:
     """Of cars (n,) in a left turn. limits: of every phase. lifts: (n, 2) of the inside wheels [m/s^2], NaN where they stay
-    down up to 2.5 g. roll_gradient: (n,) at rest [rad/(m/s^2)], NaN where the car does not stand. rest, at: settled states
+    down up to FASTEST. roll_gradient: (n,) at rest [rad/(m/s^2)], NaN where the car does not stand. rest, at: settled states
     standing and at the acceleration that was asked for. found: where the search ended, for the next one to begin at."""
 
     limits: Limits

@@ -1,0 +1,138 @@
+"""Where an event comes for cars that Newton on pose and acceleration does not bring there: those that tip, or nearly.
+
+A fan of accelerations between the last one that is known to be before the event and the first one after it is settled at
+once, all cars together, each from the pose of the last one before. The part of the fan in which the event lies is the next
+fan. An acceleration at which the car does not settle counts as after the event, so that only settled states move the lower
+end, and what closes on the edge of the last equilibrium is where the car tips over.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
+from anchor_beam.core.car.assembly import Corner, Pose, at_rest
+from anchor_beam.core.car.equilibrium import SETTLED, linearise, newton
+from anchor_beam.core.car.events import Goal, Reached
+
+SLOWEST = 0.02 * GRAVITY  # where every car that stands is taken to be before its event
+EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
+FAN = 24  # accelerations tried at once
+MOST_FANS = 12  # four close a bracket of 2.5 g; more are for fans that lie wholly before the event
+WIDER = 12.0  # the fan after one that lies wholly before the event
+AROUND = 0.003  # of an answer known from nearby, the width to either side of it that is tried first
+NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
+FROM_REST = 15  # to the lower end of the bracket
+
+
+def bracket(
+    ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float, near: Reached | None = None
+) -> Reached:
+    """Find the event for every member (n,) between SLOWEST and `highest` [m/s^2].
+
+    near: the answer for a batch little different from this one; who tipped over there is looked for near it first.
+    Returns: NaN where a car does not stand, or is past its event, at next to nothing.
+    Source: docs/theory/car.md, "Events".
+    """
+    size = longitudinal.size
+    low, high = np.full(size, SLOWEST), np.full(size, highest)
+    if near is not None:
+        close = near.tips & (near.acceleration > 2.0 * SLOWEST)
+        low = np.where(close, (1.0 - AROUND) * near.acceleration, low)
+        high = np.where(close, np.minimum((1.0 + AROUND) * near.acceleration, highest), high)
+    start = _state(ready, goal, at_rest(size), low, longitudinal, steps=FROM_REST)
+    alive = start.before
+    if near is not None and not alive.all():  # not where it was: from the beginning
+        low, high = np.where(alive, low, SLOWEST), np.where(alive, high, highest)
+        start = start.or_else(alive, _state(ready, goal, at_rest(size), low, longitudinal, steps=FROM_REST))
+        alive = start.before
+    none = np.zeros(size, dtype=bool)
+    lost = Reached(np.full(size, np.nan), start.pose, none, none)
+    which = np.flatnonzero(alive)
+    if not which.size:
+        return lost
+    found = _closed(
+        ready.chosen(which), goal.chosen(which), longitudinal[which], highest, low[which], high[which],
+        start.chosen(which),
+    )  # fmt: skip
+    return found if which.size == size else lost.with_members(found, which)
+
+
+def _closed(
+    ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float, low: FloatArray, high: FloatArray, at: _Tried
+) -> Reached:  # fmt: skip
+    """Fan after fan between `low` and `high` (n,), from settled poses at `low` whose goal is above zero there. A fan that
+    lies wholly before the event is followed by one above it."""
+    size = longitudinal.size
+    pose, at_low = at.pose, at.value
+    at_high, known = np.zeros(size), np.zeros(size, dtype=bool)  # of the upper end, where it settles
+    beyond = np.zeros(size, dtype=bool)
+    members = np.repeat(np.arange(size), FAN)
+    fan, fan_goal, fan_along = ready.chosen(members), goal.chosen(members), longitudinal[members]
+    each, part = np.arange(size), np.arange(1, FAN + 1) / FAN
+    for _ in range(MOST_FANS):
+        width = high - low
+        tried = low[:, None] + width[:, None] * part
+        start = _foreseen(ready, pose, low, longitudinal, tried - low[:, None])
+        state = _state(fan, fan_goal, start, tried.ravel(), fan_along)
+        value, settled = state.value.reshape(size, FAN), state.settled.reshape(size, FAN)
+        before = settled & (value > 0.0)
+        good = np.where(before.all(axis=1), FAN, before.argmin(axis=1))  # how many of the fan come before the event
+        last, after = np.maximum(good - 1, 0), np.minimum(good, FAN - 1)
+        moved, whole = good > 0, good == FAN
+        pose = Pose(np.where(moved, state.pose.unknowns.reshape(8, size, FAN)[:, each, last], pose.unknowns))
+        low, at_low = np.where(moved, tried[each, last], low), np.where(moved, value[each, last], at_low)
+        beyond = whole & (low >= highest)
+        high = np.where(whole, np.minimum(low + WIDER * width, highest), tried[each, after])
+        known = ~whole & settled[each, after]
+        at_high = np.where(known, value[each, after], 0.0)
+        if bool(np.all(beyond | (high - low < EXACT))):
+            break
+    with np.errstate(divide="ignore", invalid="ignore"):
+        between = low + (high - low) * at_low / (at_low - at_high)  # so near, the goal is straight
+    acceleration = np.where(known, between, low)
+    onward = _state(ready, goal, pose, acceleration, longitudinal)
+    pose = Pose(np.where(known & onward.settled, onward.pose.unknowns, pose.unknowns))
+    return Reached(np.where(beyond, highest, acceleration), pose, ~known & ~beyond, beyond)
+
+
+def _foreseen(ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, further: FloatArray) -> Pose:
+    """Poses (n * FAN,) at accelerations `further` (n, FAN) beyond settled ones, along the tangent."""
+    with np.errstate(all="ignore"):
+        slope = linearise(ready, pose, lateral, longitudinal).by_lateral().unknowns
+    ahead = pose.unknowns[:, :, None] + slope[:, :, None] * further
+    return Pose(ahead.reshape(8, -1))
+
+
+@dataclass(frozen=True, eq=False)
+class _Tried:
+    """What Newton made of accelerations (n,): pose, goal there, and whether it settled; the goal is -1 where it did not."""
+
+    pose: Pose
+    value: FloatArray
+    settled: np.ndarray
+
+    @property
+    def before(self) -> np.ndarray:
+        """(n,) settled, and the event has not come."""
+        return np.asarray(self.settled & (self.value > 0.0))
+
+    def chosen(self, which: IntArray) -> _Tried:
+        return _Tried(self.pose.chosen(which), self.value[which], self.settled[which])
+
+    def or_else(self, good: np.ndarray, other: _Tried) -> _Tried:
+        """These where `good` (n,), else the other."""
+        pose = Pose(np.where(good, self.pose.unknowns, other.pose.unknowns))
+        return _Tried(pose, np.where(good, self.value, other.value), np.where(good, self.settled, other.settled))
+
+
+def _state(
+    ready: Corner, goal: Goal, start: Pose, lateral: FloatArray, longitudinal: FloatArray, steps: int = NEWTON_STEPS
+) -> _Tried:
+    """Newton from a pose at accelerations (n,)."""
+    pose, left_over = newton(ready, start, lateral, longitudinal, steps=steps)
+    settled = left_over < SETTLED
+    with np.errstate(all="ignore"):
+        return _Tried(pose, np.where(settled, goal(pose, lateral), -1.0), settled)
