@@ -94,28 +94,28 @@ def one_edit() -> list[Line]:
     edited. Every step is as long as a drag or an arrow key makes it, and none comes twice."""
     from PySide6.QtWidgets import QApplication, QWidget
 
-    from anchor_beam.bench.bench import Bench
-    from anchor_beam.bench.edits import SetValue
-    from anchor_beam.bench.results import results
     from anchor_beam.demo.team import team
     from anchor_beam.desk.bridge import Bridge
     from anchor_beam.desk.shell.window import Window
     from anchor_beam.desk.theme.theme import Theme
     from anchor_beam.documents.places import put, read
     from anchor_beam.documents.records import Figure
+    from anchor_beam.figures.results import results
+    from anchor_beam.session.edits import SetValue
+    from anchor_beam.session.workshop import Workshop
     from anchor_beam.store.garage import Garage
 
     app = QApplication.instance() or QApplication([])
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "demo")
-        bridge = Bridge(Bench(garage), Theme("light"))
+        bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
         window.show()
         for _ in range(20):
             app.processEvents()
         diameters = iter(0.014 + i * 5e-5 for i in range(10_000))
-        file = bridge.bench.shown.file
+        file = bridge.picture.file
 
         def computing(place: str, step: float) -> Line:
             start, steps = read(file, place).value, iter(range(1, 10_000))
@@ -133,7 +133,7 @@ def one_edit() -> list[Line]:
             app.processEvents()
 
         def edit() -> None:
-            bridge.bench.do(SetValue("bench.rear.bar.od", next(diameters), stepped=True))
+            bridge.workshop.do(SetValue("bench.rear.bar.od", next(diameters), stepped=True))
             bridge.deliver_now()
             app.processEvents()
 
@@ -163,8 +163,8 @@ def many_settings() -> list[Line]:
     import resource
     from concurrent.futures import ProcessPoolExecutor
 
-    from anchor_beam.bench.bands import SAMPLES, SLICE, Sampling, bands
     from anchor_beam.demo.team import team
+    from anchor_beam.figures.bands import SAMPLES, SLICE, Sampling, bands
 
     file = team()[0]
     first = bands(file.car, file.bench, file.reference_setting)
@@ -195,8 +195,8 @@ def many_settings() -> list[Line]:
 
 def _finch():  # type: ignore[no-untyped-def]
     """Car and grip of a demo car, laid out for the solver."""
-    from anchor_beam.bench.results import both_turns
     from anchor_beam.demo.team import team
+    from anchor_beam.figures.results import both_turns
 
     return both_turns(team()[0].car)
 

@@ -34,8 +34,18 @@ def garage_path(tmp_path: Path) -> Path:
     return tmp_path / "garage" / "garage.sqlite3"
 
 
+@pytest.fixture(scope="session")
+def jobs() -> Iterator[object]:
+    """One worker for all windows of the run; the window before gives it back when the next one opens."""
+    from anchor_beam.jobs.office import Jobs
+
+    made = Jobs()
+    yield made
+    made.close()
+
+
 @pytest.fixture
-def open_desk(qtbot: object, garage_path: Path) -> Iterator[Callable[..., object]]:
+def open_desk(qtbot: object, garage_path: Path, jobs: object) -> Iterator[Callable[..., object]]:
     """Opens a window on the garage at `garage_path`; called again it is a restart. See `support.desk.Desk`."""
     from support.desk import Desk
 
@@ -44,7 +54,7 @@ def open_desk(qtbot: object, garage_path: Path) -> Iterator[Callable[..., object
     def start(**how: object) -> Desk:
         for desk in desks:
             desk.close()
-        desks.append(Desk(qtbot, garage_path, **how))
+        desks.append(Desk(qtbot, garage_path, jobs, **how))
         return desks[-1]
 
     yield start

@@ -14,7 +14,6 @@ os.environ["QT_QPA_PLATFORM"] = "offscreen"
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
-from anchor_beam.bench.bench import Bench
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
@@ -32,7 +31,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "came with the demo")
-        bridge = Bridge(Bench(garage), Theme("light"))
+        bridge = Bridge(Workshop(garage), Theme("light"))
         window = Window(bridge)
         window.resize(1280, 800)
         window.show()

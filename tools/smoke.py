@@ -27,7 +27,7 @@ def look():
         colours = {image.pixel(x, y) for x in range(0, image.width(), 40) for y in range(0, image.height(), 40)}
         print(app.platformName(), windows[0].windowTitle(), image.width(), image.height(), len(colours), flush=True)
         windows[0].close()
-timer = QTimer(interval=200); timer.timeout.connect(look); timer.start()
+timer = QTimer(); timer.setInterval(200); timer.timeout.connect(look); timer.start()
 sys.exit(run(Path(sys.argv[1]) / "garage.sqlite3", fill=team))
 """
 

@@ -13,7 +13,7 @@ from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.linear import axle_stiffness
 from anchor_beam.core.car.model import batch
-from anchor_beam.core.measure.bench import Measured, deflection, drop_in, motion_ratio, tilt
+from anchor_beam.core.measure.aids import Measured, deflection, drop_in, motion_ratio, tilt
 from anchor_beam.core.measure.jack_test import BarState, Reading, TestCar, fit, moments
 from anchor_beam.core.measure.regression import robust_fit
 from anchor_beam.core.measure.road import gradient, skidpad

@@ -26,7 +26,7 @@ def bars(desk: Desk) -> Desk:
 ])  # fmt: skip
 def test_mixed_units_are_taken(bars: Desk, text: str, mm: float) -> None:
     bars.type(bars.field(OD), text)
-    assert bars.bench.shown.file.bench.rear.bar.od.value * 1e3 == pytest.approx(mm)
+    assert bars.picture.file.bench.rear.bar.od.value * 1e3 == pytest.approx(mm)
     assert bars.field(OD).note is None
 
 
@@ -43,7 +43,7 @@ def test_mixed_units_are_taken(bars: Desk, text: str, mm: float) -> None:
 def test_what_is_wrong_stays_in_the_field_with_a_note_and_nothing_moves(
     bars: Desk, place: str, text: str, words: str
 ) -> None:
-    before, revisions = bars.bench.shown.file, bars.garage.cars()[0].revisions
+    before, revisions = bars.picture.file, bars.garage.at(1).acts
     field = bars.field(place)
     shown_before = field.edit.text()
     bars.type(field, text)
@@ -51,8 +51,8 @@ def test_what_is_wrong_stays_in_the_field_with_a_note_and_nothing_moves(
     assert words in field.note.text()
     assert field.edit.text() == text
     assert words in field.edit.accessibleDescription()
-    assert bars.bench.shown.file is before
-    assert bars.garage.cars()[0].revisions == revisions
+    assert bars.picture.file is before
+    assert bars.garage.at(1).acts == revisions
     bars.press(Qt.Key.Key_Escape)
     assert not field.note.isVisible()
     assert field.edit.text() == shown_before
@@ -66,14 +66,14 @@ def test_a_wall_larger_than_the_radius(bars: Desk) -> None:
     assert "leaves no bore" in field.note.text()
     bars.type(field, "3.5")
     assert not field.note.isVisible()
-    assert bars.bench.shown.file.bench.front.bar.wall.value == pytest.approx(0.0035)
+    assert bars.picture.file.bench.front.bar.wall.value == pytest.approx(0.0035)
 
 
 def test_an_absurd_but_legal_value_is_taken_and_said(bars: Desk) -> None:
     bars.type(bars.field(OD), "100")
-    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.1)
+    assert bars.picture.file.bench.rear.bar.od.value == pytest.approx(0.1)
     assert "unusual" in bars.field(OD).edit.toolTip()
-    assert bars.bench.shown.now.margin is not None
+    assert bars.workshop.picture.now.margin is not None
     soft = bars.window.page("Bars").panel(Axle.REAR).soft
     assert "chassis" in soft.text()
     bars.type(bars.field(OD), "17")
@@ -83,7 +83,7 @@ def test_an_absurd_but_legal_value_is_taken_and_said(bars: Desk) -> None:
 def test_leaving_the_field_commits_as_enter_does(bars: Desk) -> None:
     bars.type(bars.field(OD), "19.5", enter=False)
     bars.press(Qt.Key.Key_Tab)
-    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.0195)
+    assert bars.picture.file.bench.rear.bar.od.value == pytest.approx(0.0195)
 
 
 def test_up_and_down_step_and_shift_steps_by_ten(bars: Desk) -> None:
@@ -93,7 +93,7 @@ def test_up_and_down_step_and_shift_steps_by_ten(bars: Desk) -> None:
     bars.press(Qt.Key.Key_Up)
     assert field.edit.text() == "17.2"
     bars.press(Qt.Key.Key_Down, Qt.KeyboardModifier.ShiftModifier)
-    assert bars.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.0162)
+    assert bars.picture.file.bench.rear.bar.od.value == pytest.approx(0.0162)
 
 
 def test_one_key_changes_all_units_and_a_fraction_stays_a_fraction(bars: Desk) -> None:
@@ -104,17 +104,17 @@ def test_one_key_changes_all_units_and_a_fraction_stays_a_fraction(bars: Desk) -
     bars.press(Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
     bars.click(bars.field("bench.rear.bar.arm_length").edit)
     assert bars.field(OD).edit.text() == "23.8"
-    assert bars.bench.shown.file.bench.rear.bar.od.typed == "15/16 in"
+    assert bars.picture.file.bench.rear.bar.od.typed == "15/16 in"
 
 
 def test_opening_and_closing_a_field_changes_nothing(bars: Desk) -> None:
     bars.type(bars.field(OD), "15/16 in")
-    revisions = bars.garage.cars()[0].revisions
+    revisions = bars.garage.at(1).acts
     for place in (OD, "bench.rear.bar.splay", OD):
         bars.click(bars.field(place).edit)
         bars.press(Qt.Key.Key_Return)
         bars.press(Qt.Key.Key_Tab)
-    assert bars.garage.cars()[0].revisions == revisions
+    assert bars.garage.at(1).acts == revisions
 
 
 def test_the_source_of_a_value_is_chosen_from_its_mark(bars: Desk) -> None:
@@ -126,7 +126,7 @@ def test_the_source_of_a_value_is_chosen_from_its_mark(bars: Desk) -> None:
     action = next(a for a in menu.findChildren(QAction) if a.text() == "measured")
     QTest.mouseClick(menu, Qt.MouseButton.LeftButton, pos=menu.actionGeometry(action).center())
     bars.settle()
-    assert bars.bench.shown.file.bench.rear.bar.od.provenance is Provenance.MEASURED
+    assert bars.picture.file.bench.rear.bar.od.provenance is Provenance.MEASURED
     assert field.mark.provenance is Provenance.MEASURED
 
 
@@ -146,9 +146,9 @@ def test_solid_hides_the_wall_and_tube_brings_it_back(bars: Desk) -> None:
 
     panel = bars.window.page("Bars").panel(Axle.REAR)
     solid = next(box for box in panel.findChildren(QCheckBox) if box.text() == "solid")
-    stiff = bars.bench.shown.now.rear.K_theta
+    stiff = bars.workshop.picture.now.rear.K_theta
     QTest.mouseClick(solid, Qt.MouseButton.LeftButton, pos=solid.rect().center() - solid.rect().center() / 1.2)
     bars.settle()
-    assert bars.bench.shown.file.bench.rear.bar.solid is False
+    assert bars.picture.file.bench.rear.bar.solid is False
     assert bars.field(WALL).isVisible()
-    assert bars.bench.shown.now.rear.K_theta < stiff
+    assert bars.workshop.picture.now.rear.K_theta < stiff

@@ -10,7 +10,6 @@ from PySide6.QtCore import QRectF
 from PySide6.QtGui import QColor, QFontDatabase, QFontMetrics, QFontMetricsF, QImage, QPainter
 from PySide6.QtWidgets import QLabel, QPushButton, QWidget
 
-from anchor_beam.bench.edits import SetHole, SetValue
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import team
 from anchor_beam.desk.beam.beam import SETTLE
@@ -22,6 +21,7 @@ from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours, contrast
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.drawings.shapes import Item, LabelStack, Size, Text
+from anchor_beam.session.edits import SetHole, SetValue
 from support.desk import Desk
 
 GROUNDS = ("ground", "sheet", "panel")
@@ -73,7 +73,7 @@ def test_every_stage_is_painted_in_its_colours(open_desk, theme: str) -> None:
     for name in ("Car", "Bars", "Links"):
         desk.stage(name)
         desk.qtbot.wait(250)
-        image = desk.picture()
+        image = desk.screenshot()
         seen = {
             image.pixelColor(x, y).name() for x in range(0, image.width(), 3) for y in range(0, image.height(), 3)
         }
@@ -86,7 +86,7 @@ def test_what_an_edit_repaints_is_what_a_whole_painting_shows(desk: Desk) -> Non
 
     def shows_the_whole() -> bool:
         on_screen = desk.window.screen().grabWindow(desk.window.winId()).toImage()
-        seen, whole = (image.convertToFormat(QImage.Format.Format_RGB32) for image in (on_screen, desk.picture()))
+        seen, whole = (image.convertToFormat(QImage.Format.Format_RGB32) for image in (on_screen, desk.screenshot()))
         return seen == whole
 
     def comes_to_show_the_whole() -> None:
@@ -94,18 +94,19 @@ def test_what_an_edit_repaints_is_what_a_whole_painting_shows(desk: Desk) -> Non
         desk.qtbot.waitUntil(shows_the_whole)  # what is left over stays left over, however long one waits
 
     comes_to_show_the_whole()
+    held = desk.workshop.hold("bench.rear.bar.od")
     for step in range(12):
-        desk.bench.preview(SetValue("bench.rear.bar.od", 0.016 + 4e-4 * step, stepped=True))
+        held.to(SetValue("bench.rear.bar.od", 0.016 + 4e-4 * step, stepped=True))
         desk.settle()
     comes_to_show_the_whole()
     for edit in (
         SetHole(Axle.FRONT, (Side.LEFT,), 1), SetValue("bench.rear.bar.arm_length", 0.21),
         SetValue("bench.front.bar.od", 0.031), SetValue("bench.rear.bar.pivot_spacing", 0.66),
     ):  # fmt: skip
-        desk.bench.do(edit)
+        desk.workshop.do(edit)
         comes_to_show_the_whole()
     desk.stage("Links")
-    desk.bench.do(SetValue("bench.rear.link_left", 0.1))
+    desk.workshop.do(SetValue("bench.rear.link_left", 0.1))
     comes_to_show_the_whole()
 
 
@@ -170,14 +171,14 @@ def test_what_the_beam_says_is_whole_in_a_small_window(desk: Desk, monkeypatch: 
     desk.qtbot.waitUntil(lambda: "±" in beam.accessibleName() and desk.window.width() == 1000)
     desk.qtbot.wait(SETTLE)
     written.clear()
-    desk.picture()
+    desk.screenshot()
     assert beam.accessibleName() == "balance: pushes, 0.7\u00a0% ± 2.7: in your window, unsure"
     assert {"pushes, 0.7\u00a0% ± 2.7:", "in your window, unsure"} <= set(written), written
 
 
 def test_what_an_edit_did_is_whole_in_a_small_window(desk: Desk) -> None:
     desk.window.resize(1000, 700)
-    desk.bench.do(SetValue("bench.rear.bar.arm_length", 0.3))
+    desk.workshop.do(SetValue("bench.rear.bar.arm_length", 0.3))
     desk.qtbot.waitUntil(lambda: "camber" in desk.line and desk.window.width() == 1000)
     desk.settle()
     line = desk.window.line.findChild(FewLines)
@@ -207,10 +208,10 @@ def test_fields_on_the_drawing_do_not_lie_on_each_other(desk: Desk) -> None:
 
 
 def test_the_theme_changes_by_a_key_without_a_restart(desk: Desk) -> None:
-    before = desk.picture().pixelColor(300, 300)
+    before = desk.screenshot().pixelColor(300, 300)
     desk.click(desk.window.line.look)
     assert desk.bridge.theme.dark
-    assert desk.picture().pixelColor(300, 300) != before
+    assert desk.screenshot().pixelColor(300, 300) != before
 
 
 def test_front_and_rear_tabs_name_their_axle(desk: Desk) -> None:

@@ -9,6 +9,7 @@ from PySide6.QtTest import QTest
 from anchor_beam.core.grip.model import FOUR, Differential, Phase
 from anchor_beam.core.grip.tyre import Road
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.drawings.bars import ShownBar
 from anchor_beam.drawings.charts import Chart, curve, steps
@@ -19,7 +20,7 @@ from support.desk import LEFT_BUTTON, Desk
 @pytest.fixture
 def desk(open_desk) -> Desk:
     made: Desk = open_desk()
-    made.bench.open(made.garage.ids()[1])
+    made.workshop.open(made.garage.cars()[1].id)
     made.stage("Bars")
     return made
 
@@ -29,7 +30,7 @@ def test_a_click_on_a_phase_turns_the_beam_to_it(desk: Desk) -> None:
     for phase in FOUR:
         desk.click(header.phases.buttons[phase])
         desk.qtbot.wait(220)
-        margin = desk.bench.shown.now.margin_of(phase)
+        margin = desk.picture.now.margin_of(phase)
         assert (header.beam.tilt > 0.0) == (margin > 0.0)
         words = header.phases.buttons[phase].accessibleName()
         assert ("push" if margin > 0 else "loose") in words
@@ -37,7 +38,7 @@ def test_a_click_on_a_phase_turns_the_beam_to_it(desk: Desk) -> None:
     assert "window" not in header.beam.accessibleName()  # the wish is about the middle
     desk.press(Qt.Key.Key_Up)  # the arrows walk the phases
     desk.press(Qt.Key.Key_Space)
-    assert desk.bench.phase is not Phase.EXIT
+    assert desk.bridge.phase is not Phase.EXIT
 
 
 def test_holding_a_phase_shows_all_four(desk: Desk) -> None:
@@ -62,10 +63,12 @@ def test_the_working_of_the_beam_is_that_of_the_phase(desk: Desk) -> None:
 def test_the_curves_follow_an_edit_and_are_read_off_with_the_mouse(desk: Desk) -> None:
     page = desk.window.page("Bars")
     desk.click(page.strip.buttons["roll and handling"])
+    desk.rest()
     roll, steer = page.curves.charts
     assert "Understeer" in steer.title
     last = roll.curves[0].points[-1]
     desk.pick_hole(Axle.REAR, Side.LEFT, 1)
+    desk.rest()
     after = page.curves.charts[0].curves[0]
     at_same = min(after.points, key=lambda point: abs(point[0] - last[0]))
     assert at_same[1] < last[1]  # a stiffer bar rolls less
@@ -80,11 +83,11 @@ def test_links_through_the_travel(desk: Desk) -> None:
     page = desk.stage("Links")
     page.tabs.choose(Axle.REAR)
     desk.click(page.strips[Axle.REAR].buttons["through the travel"])
-    rate, _angle = page.strips[Axle.REAR].findChildren(type(desk.window.page("Bars").curves))[0].charts
+    rate, _angle = page.strips[Axle.REAR].findChildren(ChartStrip)[0].charts
     assert [c.name for c in rate.curves] == ["left", "right"]
     desk.stage("Links")
     desk.type(desk.field("bench.rear.link_left"), "700")
-    shown = page.strips[Axle.REAR].findChildren(type(desk.window.page("Bars").curves))[0].charts
+    shown = page.strips[Axle.REAR].findChildren(ChartStrip)[0].charts
     assert all(chart.empty for chart in shown)
 
 
@@ -97,7 +100,7 @@ def test_stress_and_give_stand_on_the_bar_when_asked_for(desk: Desk) -> None:
     assert len(items) > plain + 100
     words = [item.text for item in items if isinstance(item, Text) and item.tone is Tone.WARNING]
     assert len(words) == 4
-    stress = desk.bench.shown.now.stress(Axle.REAR) / 1e6
+    stress = desk.picture.now.stress(Axle.REAR) / 1e6
     assert any(f"at 1 g {stress:.0f}" in text for text in words) and any("torsion" in text for text in words)
     assert sum(isinstance(item, Circle) and item.tone is Tone.WARNING for item in items) == 2
 
@@ -117,31 +120,29 @@ def choose(desk: Desk, name: str, option: str) -> None:
 
 def test_a_wet_road_and_a_differential_change_what_they_should(desk: Desk) -> None:
     desk.stage("Car")
-    dry = [desk.bench.shown.now.limits_of(phase)[0] for phase in FOUR]
+    dry = [desk.picture.now.limits_of(phase)[0] for phase in FOUR]
     choose(desk, "road", Road.WET)
-    wet = [desk.bench.shown.now.limits_of(phase)[0] for phase in FOUR]
+    wet = [desk.picture.now.limits_of(phase)[0] for phase in FOUR]
     assert all(0.5 < now / was < 0.72 for was, now in zip(dry, wet, strict=True))
     choose(desk, "road", Road.DRY)
-    before = desk.bench.shown.now.margin_of(Phase.EXIT)
+    before = desk.picture.now.margin_of(Phase.EXIT)
     choose(desk, "front differential", Differential.LOCKED)
-    assert desk.bench.shown.now.margin_of(Phase.EXIT) != pytest.approx(before, abs=0.05)
-    assert desk.bench.shown.now.margin_of(Phase.MIDDLE) == pytest.approx(
-        desk.bench.shown.reference.margin_of(Phase.MIDDLE)
-        + desk.bench.shown.now.margin
-        - desk.bench.shown.reference.margin
+    assert desk.picture.now.margin_of(Phase.EXIT) != pytest.approx(before, abs=0.05)
+    assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(
+        desk.picture.reference.margin_of(Phase.MIDDLE) + desk.picture.now.margin - desk.picture.reference.margin
     )
 
 
 def test_camber_is_typed_in_degrees_and_moves_the_limit_of_its_axle(desk: Desk) -> None:
     desk.stage("Car")
-    front, rear = desk.bench.shown.now.limits_of(Phase.MIDDLE)
+    front, rear = desk.picture.now.limits_of(Phase.MIDDLE)
     desk.type(desk.field("car.front.camber"), "-2.5 deg")
-    after = desk.bench.shown.now.limits_of(Phase.MIDDLE)
+    after = desk.picture.now.limits_of(Phase.MIDDLE)
     assert after[0] > front + 0.01
     assert after[1] == pytest.approx(rear, rel=1e-3)
     desk.type(desk.field("car.camber_loss"), "20 N")
     assert desk.field("car.camber_loss").note is not None
-    assert desk.bench.shown.file.car.camber_loss.value < 50.0
+    assert desk.picture.file.car.camber_loss.value < 50.0
 
 
 def test_the_line_gives_its_reason_when_the_hand_rests(desk: Desk) -> None:
@@ -160,9 +161,9 @@ def test_chart_steps_are_round_and_inside() -> None:
 
 
 def test_the_drawing_of_a_bar_without_load_has_no_stress(desk: Desk) -> None:
-    from anchor_beam.bench.shown_bars import shown_bar
+    from anchor_beam.figures.shown_bars import shown_bar
 
-    desk.bench.open(desk.garage.ids()[2])  # plate arms behind: no stress is known for them
-    made: ShownBar = shown_bar(desk.bench.shown, Axle.REAR, desk.bench.units, loaded=True)
+    desk.workshop.open(desk.garage.cars()[2].id)  # plate arms behind: no stress is known for them
+    made: ShownBar = shown_bar(desk.picture, Axle.REAR, desk.bridge.units, loaded=True)
     assert made.load is None
-    assert shown_bar(desk.bench.shown, Axle.FRONT, desk.bench.units, loaded=True).load is not None
+    assert shown_bar(desk.picture, Axle.FRONT, desk.bridge.units, loaded=True).load is not None

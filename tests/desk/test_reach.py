@@ -50,7 +50,7 @@ def test_everything_that_takes_focus_has_a_name(desk: Desk, stage: str) -> None:
 @pytest.mark.parametrize("us", [False, True], ids=["metric", "US"])
 def test_no_figure_is_wider_than_its_field(desk: Desk, us: bool) -> None:
     if us:
-        desk.bench.toggle_units()
+        desk.workshop.toggle_units()
     for stage in ("Car", "Bars", "Links"):
         page = desk.stage(stage)
         for field in page.findChildren(FigureField):
@@ -101,7 +101,7 @@ def test_the_beam_sinks_at_the_end_that_gives_up_first(desk: Desk) -> None:
     assert "pushes" in beam.accessibleName()
     desk.click(desk.window.header.phases.buttons[Phase.LIFT_OFF])
     desk.qtbot.wait(300)
-    margin = desk.bench.shown.now.margin_of(Phase.LIFT_OFF)
+    margin = desk.picture.now.margin_of(Phase.LIFT_OFF)
     assert margin < -1.0
     assert beam.tilt == pytest.approx(FULL_TILT * margin / FULL_SCALE, rel=1e-6)
     assert "loose" in beam.accessibleName()
@@ -133,10 +133,10 @@ def test_what_is_open_stands_on_the_rail(desk: Desk) -> None:
     rail = desk.window.rail.buttons
     desk.settle()
     assert rail["Links"].accessibleDescription() == "1 not level"
-    desk.bridge.bench.open(2)
+    desk.workshop.open(desk.garage.cars()[1].id)
     desk.settle()
     assert rail["Bars"].accessibleDescription() == ""
-    desk.bridge.bench.undo()
+    desk.bridge.workshop.undo()
     desk.stage("Links")
     assert rail["Car"].accessibleDescription().endswith("to measure")
 

@@ -104,7 +104,7 @@ def test_the_demo_is_filled_once_and_keeps_what_was_changed(garage_path: Path, a
     assert run(garage_path, fill=team, theme="light") == 0
     with Garage(garage_path) as garage:
         assert len(garage.cars()) == 3
-        garage.archive(1, archived=True)
+        garage.put_away(1)
     assert run(garage_path, fill=team, theme="light") == 0
     with Garage(garage_path) as garage:
         assert len(garage.cars()) == 2

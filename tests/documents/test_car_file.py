@@ -10,7 +10,6 @@ from typing import Any
 import jsonschema
 import pytest
 
-from anchor_beam.bench.exchange import explain, read_car
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import Road
 from anchor_beam.demo.team import sorrel_finch, team
@@ -22,6 +21,7 @@ from anchor_beam.documents.places import put, read, unmeasured
 from anchor_beam.documents.plain import as_document, from_plain, to_json
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import DocumentError, OutOfRange
+from anchor_beam.session.exchange import explain, read_car
 
 EVERY_CAR = [*team(), *(typical_car(layout, "New one") for layout in LAYOUTS)]
 

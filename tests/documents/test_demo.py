@@ -6,13 +6,13 @@ import pickle
 
 import pytest
 
-from anchor_beam.bench.results import results
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team, wicken_estate
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.records import HASH, CarFile
+from anchor_beam.figures.results import results
 
 CARS = {file.car.name: file for file in team()}
 

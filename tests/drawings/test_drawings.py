@@ -7,8 +7,6 @@ import math
 
 import pytest
 
-from anchor_beam.bench.results import results
-from anchor_beam.bench.shown_bars import shown_bar
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team
 from anchor_beam.desk.stages.car.board import car_shape
@@ -18,6 +16,8 @@ from anchor_beam.drawings.bars import bars_in_plan, hole_points, picker_key, pla
 from anchor_beam.drawings.car import car_from_left, car_in_plan
 from anchor_beam.drawings.links import board_for, link_elevation
 from anchor_beam.drawings.shapes import Area, Dimension, Drawing, LabelStack, Line, Ring, Slot, Text, Tone, Tube
+from anchor_beam.figures.results import results
+from anchor_beam.figures.shown_bars import shown_bar
 from anchor_beam.units.kinds import System
 
 

@@ -38,7 +38,7 @@ def test_an_edit_on_a_full_disk_stays_on_the_bench_until_it_can_be_saved(open_de
     desk.type(desk.field(OD), "19")
     assert "Not saved" in desk.line
     assert "your edit is still on the bench" in desk.line
-    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.019)
+    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.019)
     assert desk.window.line.save.isVisible()
     desk.click(desk.window.line.save)
     assert "Not saved" in desk.line  # still no room
@@ -47,7 +47,7 @@ def test_an_edit_on_a_full_disk_stays_on_the_bench_until_it_can_be_saved(open_de
     assert "Not saved" not in desk.line
     assert not desk.window.line.save.isVisible()
     desk = open_desk()
-    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.019)
+    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.019)
 
 
 def test_undo_of_an_edit_that_never_reached_the_disk(open_desk, full_disk) -> None:
@@ -57,7 +57,7 @@ def test_undo_of_an_edit_that_never_reached_the_disk(open_desk, full_disk) -> No
     desk.type(desk.field(OD), "19")
     full_disk(False)
     desk.click(desk.window.line.undo)
-    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.017)
+    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.017)
     assert "Not saved" not in desk.line
 
 
@@ -94,7 +94,7 @@ def test_bad_car_files_are_explained_and_leave_the_garage_as_it_was(desk: Desk, 
     (tmp_path / "binary.json").write_bytes(os.urandom(400))
     assert "not text" in bring_in(desk, tmp_path / "binary.json")
     assert "could not be read" in bring_in(desk, tmp_path / "nowhere.json")
-    assert [listed.revisions for listed in desk.bench.cars] == [1, 1, 1]
+    assert [desk.garage.at(listed.id).acts for listed in desk.garage.cars()] == [1, 1, 1]
 
 
 def test_a_sheet_that_cannot_be_written_is_said_on_the_line(desk: Desk, tmp_path: Path) -> None:
@@ -118,7 +118,7 @@ def test_a_sheet_says_when_it_cannot_tell(desk: Desk, tmp_path: Path) -> None:
 def test_a_very_long_name_stays_on_one_page(desk: Desk, tmp_path: Path) -> None:
     from pypdf import PdfReader
 
-    from anchor_beam.bench.edits import Choose
+    from anchor_beam.session.edits import Choose
 
     desk.bridge.ask(
         Choose("car.name", "Wonderfully overlong name of a car that nobody should have, but somebody has")

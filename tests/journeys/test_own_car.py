@@ -37,7 +37,7 @@ def test_an_empty_garage_teaches_and_a_new_car_comes_from_a_layout(open_desk) ->
     desk.click(page.panel.make)
     assert "needs a name" in page.panel.caution.text()
     make(desk, "Old Number Nine", layout=1)
-    assert desk.bench.shown.file.car.name == "Old Number Nine"
+    assert desk.picture.file.car.name == "Old Number Nine"
     assert desk.window.rail.buttons["Car"].isChecked()
     assert desk.window.windowTitle().startswith("Old Number Nine")
 
@@ -89,31 +89,31 @@ def choose(desk: Desk, box: QComboBox, option: str) -> None:
 def test_measuring_turns_the_marks_and_the_count_on_the_rail(open_desk) -> None:
     desk: Desk = open_desk(cars=())
     make(desk, "Mine")
-    before = unmeasured(desk.bench.shown.file.car)
+    before = unmeasured(desk.picture.file.car)
     assert f"{before} to measure" in desk.window.rail.buttons["Car"].accessibleDescription()
     for place, text in (("car.corner_fl", "391 kg"), ("car.corner_fr", "862 lb"), ("car.wheelbase", "8' 5 3/4\"")):
         desk.type(desk.field(place), text)
-    assert unmeasured(desk.bench.shown.file.car) == before - 3
+    assert unmeasured(desk.picture.file.car) == before - 3
     assert f"{before - 3} to measure" in desk.window.rail.buttons["Car"].accessibleDescription()
-    assert abs(desk.bench.shown.file.car.wheelbase.value - 2.58445) < 1e-9
+    assert abs(desk.picture.file.car.wheelbase.value - 2.58445) < 1e-9
 
 
 def test_a_car_put_away_can_be_brought_back(open_desk) -> None:
     desk: Desk = open_desk()
     panel = desk.stage("Garage").panel
     desk.click(desk.button("Put this car away"))
-    assert [listed.file.car.name for listed in desk.bench.cars] == ["Wicken Estate", "Harrow Half-ton"]
-    assert desk.bench.shown.file.car.name == "Wicken Estate"
+    assert [listed.name for listed in desk.garage.cars()] == ["Wicken Estate", "Harrow Half-ton"]
+    assert desk.picture.file.car.name == "Wicken Estate"
     panel.away.setFocus()
     desk.press(Qt.Key.Key_Down)
-    assert len(desk.bench.cars) == 3
+    assert len(desk.garage.cars()) == 3
 
 
 def test_another_car_is_opened_by_enter_on_its_row(open_desk) -> None:
     desk: Desk = open_desk()
     desk.stage("Garage").rows[2].setFocus()
     desk.press(Qt.Key.Key_Return)
-    assert desk.bench.shown.file.car.name == "Harrow Half-ton"
+    assert desk.picture.file.car.name == "Harrow Half-ton"
     desk.stage("Links").tabs.choose(Axle.FRONT)
     desk.settle()
     caution = desk.window.page("Links").panels[Axle.FRONT].differ

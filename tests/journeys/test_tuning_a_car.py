@@ -10,9 +10,9 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog, QLineEdit
 
-from anchor_beam.bench.exchange import read_car
-from anchor_beam.bench.ladder import ladder
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.figures.ladder import ladder
+from anchor_beam.session.exchange import read_car
 from support.desk import LEFT_BUTTON, Desk
 
 CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModifier
@@ -21,43 +21,43 @@ CTRL, SHIFT = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.ShiftModi
 def test_the_whole_journey_from_hole_to_sheet_across_a_restart(open_desk, tmp_path: Path) -> None:
     desk: Desk = open_desk()
     desk.stage("Bars")
-    tilt, margin = desk.window.header.beam.tilt, desk.bench.shown.now.margin
+    tilt, margin = desk.window.header.beam.tilt, desk.picture.now.margin
 
     # another hole on the rear right: the Beam moves, the line says what it did
     desk.pick_hole(Axle.REAR, Side.RIGHT, 2)
     desk.qtbot.waitUntil(lambda: desk.window.header.beam.tilt < tilt)
-    assert desk.bench.shown.file.bench.rear.hole_right == 2
-    assert desk.bench.shown.file.bench.rear.hole_left == 0
+    assert desk.picture.file.bench.rear.hole_right == 2
+    assert desk.picture.file.bench.rear.hole_left == 0
     assert desk.line.startswith("Rear right, hole 3: Rear share of stiffness +")
-    after = desk.bench.shown.now.margin
+    after = desk.picture.now.margin
     assert after < margin
 
     # set the link that somebody fitted too long
     links = desk.stage("Links")
     desk.click(desk.button("left", links.panels[Axle.REAR]))
-    assert abs(desk.bench.shown.now.rear.sides[0].off_level) < 1e-5
+    assert abs(desk.picture.now.rear.sides[0].off_level) < 1e-5
     desk.type(desk.field("bench.rear.link_right"), "89.5 mm")
-    assert desk.bench.shown.file.bench.rear.link_right.value == pytest.approx(0.0895)
+    assert desk.picture.file.bench.rear.link_right.value == pytest.approx(0.0895)
 
     # undo twice by key, redo once by the button
     desk.press(Qt.Key.Key_Z, CTRL)
     desk.press(Qt.Key.Key_Z, CTRL)
-    assert desk.bench.shown.file.bench.rear.link_left.value == pytest.approx(0.0985)
+    assert desk.picture.file.bench.rear.link_left.value == pytest.approx(0.0985)
     desk.click(desk.window.line.redo)
-    level = desk.bench.shown.file.bench.rear.link_left.value
+    level = desk.picture.file.bench.rear.link_left.value
     assert level != pytest.approx(0.0985)
 
     # close, open again: everything is there, undo goes on
     desk = open_desk()
-    assert desk.bench.shown.file.bench.rear.hole_right == 2
-    assert desk.bench.shown.file.bench.rear.link_left.value == pytest.approx(level)
-    assert desk.bench.shown.now.margin == pytest.approx(after, abs=0.05)
+    assert desk.picture.file.bench.rear.hole_right == 2
+    assert desk.picture.file.bench.rear.link_left.value == pytest.approx(level)
+    assert desk.picture.now.margin == pytest.approx(after, abs=0.05)
     desk.press(Qt.Key.Key_Z, CTRL | SHIFT)
-    assert desk.bench.shown.file.bench.rear.link_right.value == pytest.approx(0.0895)
+    assert desk.picture.file.bench.rear.link_right.value == pytest.approx(0.0895)
     desk.press(Qt.Key.Key_Z, CTRL)
     desk.press(Qt.Key.Key_Z, CTRL)
     desk.press(Qt.Key.Key_Z, CTRL)
-    assert desk.bench.shown.file.bench.rear.hole_right == 1
+    assert desk.picture.file.bench.rear.hole_right == 1
     desk.press(Qt.Key.Key_Z, CTRL)
     assert "as far as it goes" in desk.line
 
@@ -93,32 +93,32 @@ def test_stagger_by_the_arrow_keys(desk: Desk) -> None:
     page = desk.stage("Bars")
     page.board.pickers[Axle.FRONT, Side.LEFT].setFocus()
     desk.settle()
-    assert desk.bench.shown.file.bench.front.hole_left == 1
+    assert desk.picture.file.bench.front.hole_left == 1
     desk.press(Qt.Key.Key_Up)  # front arms point forward: up on the board is out to the end, hole 1
-    assert (desk.bench.shown.file.bench.front.hole_left, desk.bench.shown.file.bench.front.hole_right) == (0, 0)
+    assert (desk.picture.file.bench.front.hole_left, desk.picture.file.bench.front.hole_right) == (0, 0)
     desk.click(page.panel(Axle.FRONT).tie)
     page.board.pickers[Axle.FRONT, Side.LEFT].setFocus()
     desk.press(Qt.Key.Key_Down)
     desk.press(Qt.Key.Key_Down)
     desk.press(Qt.Key.Key_Down)  # beyond the last hole there is nothing: no error, no change
-    assert (desk.bench.shown.file.bench.front.hole_left, desk.bench.shown.file.bench.front.hole_right) == (2, 0)
+    assert (desk.picture.file.bench.front.hole_left, desk.picture.file.bench.front.hole_right) == (2, 0)
 
 
 def test_look_along_the_ladder_and_put_a_rung_on_the_bench(desk: Desk) -> None:
     page = desk.stage("Bars")
-    rungs = ladder(desk.bench.shown.file.car, desk.bench.shown.file.bench)
+    rungs = ladder(desk.picture.file.car, desk.picture.file.bench)
     page.ladder.setFocus()
     desk.press(Qt.Key.Key_Left)
     desk.press(Qt.Key.Key_Left)
-    assert desk.bench.shown.file.bench.rear.hole_left == 0  # looking is not choosing
+    assert desk.picture.file.bench.rear.hole_left == 0  # looking is not choosing
     desk.press(Qt.Key.Key_Return)
     wanted = rungs.rungs[rungs.present - 2]
-    assert desk.bench.shown.now.margin == pytest.approx(wanted.margin)
-    assert desk.bench.shown.now.rear_share == pytest.approx(wanted.rear_share)
+    assert desk.picture.now.margin == pytest.approx(wanted.margin)
+    assert desk.picture.now.rear_share == pytest.approx(wanted.rear_share)
     first = page.ladder.rung_pixel(0).toPoint()
     QTest.mouseClick(page.ladder, LEFT_BUTTON, pos=first)
     desk.settle()
-    assert desk.bench.shown.now.rear_share == pytest.approx(rungs.rungs[0].rear_share)
+    assert desk.picture.now.rear_share == pytest.approx(rungs.rungs[0].rear_share)
 
 
 def test_drag_the_section_and_take_it_back_in_one_step(desk: Desk) -> None:
@@ -136,22 +136,22 @@ def test_drag_the_section_and_take_it_back_in_one_step(desk: Desk) -> None:
         there.setX(edge + step)
         QTest.mouseMove(medallion, there)
         desk.settle()
-    assert desk.garage.cars()[0].revisions == 1  # a preview is not kept
-    assert desk.bench.shown.file.bench.rear.bar.od.value > 0.022
+    assert desk.garage.at(1).acts == 1  # a preview is not kept
+    assert desk.picture.file.bench.rear.bar.od.value > 0.022
     QTest.keyClick(medallion, Qt.Key.Key_Escape)
     desk.settle()
-    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.017)
+    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.017)
     QTest.mouseRelease(medallion, LEFT_BUTTON, pos=there)
-    assert desk.garage.cars()[0].revisions == 1
+    assert desk.garage.at(1).acts == 1
     QTest.mousePress(medallion, LEFT_BUTTON, pos=start)
     there.setX(edge + 10)
     QTest.mouseMove(medallion, there)
     desk.settle()
     QTest.mouseRelease(medallion, LEFT_BUTTON, pos=there)
     desk.settle()
-    assert desk.garage.cars()[0].revisions == 2
+    assert desk.garage.at(1).acts == 2
     desk.click(desk.window.line.undo)
-    assert desk.bench.shown.file.bench.rear.bar.od.value == pytest.approx(0.017)
+    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.017)
 
 
 def test_keep_a_setting_under_a_name_and_compare_with_it(desk: Desk) -> None:
@@ -163,14 +163,14 @@ def test_keep_a_setting_under_a_name_and_compare_with_it(desk: Desk) -> None:
     QTest.keyClick(desk.window.keep.name, Qt.Key.Key_Return)
     desk.settle()
     assert not desk.window.keep.isVisible()
-    assert [setting.name for setting in desk.bench.shown.file.settings][-1] == "left long"
+    assert [setting.name for setting in desk.picture.file.settings][-1] == "left long"
     header = desk.window.header
     header.against.setFocus()
     desk.press(Qt.Key.Key_End)
-    assert desk.bench.shown.file.reference == "left long"
+    assert desk.picture.file.reference == "left long"
     desk.pick_hole(Axle.FRONT, Side.LEFT, 2)
     assert "against the reference" in header.figures[0].accessibleName()
-    assert desk.bench.shown.reference.margin != pytest.approx(desk.bench.shown.now.margin)
+    assert desk.picture.reference.margin != pytest.approx(desk.picture.now.margin)
 
 
 def test_every_headline_figure_opens_its_working_by_key(desk: Desk) -> None:
@@ -194,10 +194,10 @@ def test_a_link_that_does_not_reach_is_said_on_the_beam_and_on_the_board(desk: D
     desk.stage("Links")
     desk.type(desk.field("bench.rear.link_left"), "700")
     assert "does not reach" in desk.window.header.beam.accessibleName()
-    assert desk.bench.shown.now.margin is None
+    assert desk.picture.now.margin is None
     assert desk.window.header.figures[0].accessibleName().startswith("roll gradient: –")
     desk.press(Qt.Key.Key_Z, CTRL)
-    assert desk.bench.shown.now.margin is not None
+    assert desk.picture.now.margin is not None
 
 
 def test_every_stage_is_reached_by_its_key(desk: Desk) -> None:
@@ -215,5 +215,5 @@ def test_export_and_bring_in_again(desk: Desk, tmp_path: Path) -> None:
     assert read_car(target.read_text()).car.name == "Sorrel Finch"
     desk.click(desk.button("Bring in a car file…"))
     save_as(desk, target)
-    assert [listed.file.car.name for listed in desk.bench.cars].count("Sorrel Finch") == 2
-    assert desk.bench.car_id == 4
+    assert [listed.name for listed in desk.garage.cars()].count("Sorrel Finch") == 2
+    assert desk.workshop.car == desk.garage.cars()[-1].id

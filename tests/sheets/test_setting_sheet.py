@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from pypdf import PdfReader
 
-from anchor_beam.bench.edits import Choose, UseSetting
+from anchor_beam.session.edits import Choose, UseSetting
 from support.desk import Desk
 
 
@@ -51,7 +51,7 @@ def test_the_shipped_fonts_are_embedded(desk: Desk, sheet: Path) -> None:
 
 
 def test_it_speaks_the_units_in_use(desk: Desk, sheet: Path) -> None:
-    desk.bench.toggle_units()
+    desk.workshop.toggle_units()
     _, text = read(desk, sheet)
     assert "1.000 x 0.157 in tube" in text
     assert "lbf" in text

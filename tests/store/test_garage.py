@@ -18,13 +18,18 @@ from anchor_beam.demo.team import harrow_half_ton, sorrel_finch
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import GarageLocked, GarageNewer, StoreError
-from anchor_beam.store.garage import Garage, start_over
+from anchor_beam.store.database import start_over
+from anchor_beam.store.garage import Garage
 
 OD = "bench.rear.bar.od"
 
 
 def with_od(file: CarFile, mm: float) -> CarFile:
     return put(file, OD, Figure(mm / 1e3, Provenance.MEASURED))
+
+
+def commit(garage: Garage, car: int, file: CarFile, said: str) -> None:
+    garage.journal.commit(car, garage.changes(car, garage.heads(car), file), said)
 
 
 def od(file: CarFile) -> float:
@@ -37,56 +42,56 @@ def edited(garage_path: Path) -> Path:
     with Garage(garage_path) as garage:
         car = garage.add(sorrel_finch(), "made")
         for mm in (18.0, 19.0, 20.0):
-            garage.commit(car, with_od(garage.open(car).file, mm), f"od {mm:g}")
+            commit(garage, car, with_od(garage.file(car), mm), f"od {mm:g}")
     return garage_path
 
 
 def test_undo_and_redo_go_on_after_a_restart(edited: Path) -> None:
     with Garage(edited) as garage:
-        assert garage.undo(1)
-        assert garage.undo(1)
-        assert od(garage.open(1).file) == pytest.approx(18.0)
+        assert garage.journal.undo(1)
+        assert garage.journal.undo(1)
+        assert od(garage.file(1)) == pytest.approx(18.0)
     with Garage(edited) as garage:
-        opened = garage.open(1)
+        opened = garage.at(1)
         assert (opened.undo, opened.redo) == ("od 18", "od 19")
-        assert garage.redo(1)
-        assert garage.redo(1)
-        assert not garage.redo(1)
-        assert od(garage.open(1).file) == pytest.approx(20.0)
+        assert garage.journal.redo(1)
+        assert garage.journal.redo(1)
+        assert not garage.journal.redo(1)
+        assert od(garage.file(1)) == pytest.approx(20.0)
 
 
 def test_undo_stops_at_the_first_revision(edited: Path) -> None:
     with Garage(edited) as garage:
-        assert [garage.undo(1) for _ in range(4)] == [True, True, True, False]
-        assert garage.open(1).undo is None
+        assert [garage.journal.undo(1) for _ in range(4)] == ["od 20", "od 19", "od 18", None]
+        assert garage.at(1).undo is None
 
 
 def test_an_edit_after_undo_starts_a_new_branch_and_keeps_the_old_revisions(edited: Path) -> None:
     with Garage(edited) as garage:
-        garage.undo(1)
-        garage.commit(1, with_od(garage.open(1).file, 25.0), "od 25")
-        assert garage.open(1).redo is None
-        garage.undo(1)
-        assert garage.open(1).redo == "od 25"
-        assert garage.cars()[0].revisions == 5
+        garage.journal.undo(1)
+        commit(garage, 1, with_od(garage.file(1), 25.0), "od 25")
+        assert garage.at(1).redo is None
+        garage.journal.undo(1)
+        assert garage.at(1).redo == "od 25"
+        assert garage.at(1).acts == 5
 
 
 def test_cars_are_told_apart_and_can_be_put_away(garage_path: Path) -> None:
     with Garage(garage_path) as garage:
         first, second = garage.add(sorrel_finch(), "made"), garage.add(harrow_half_ton(), "made")
-        garage.commit(second, replace(harrow_half_ton(), reference="sprint"), "compared")
-        assert garage.open(first).undo is None
-        garage.archive(first, archived=True)
+        commit(garage, second, replace(garage.file(second), reference="sprint"), "compared")
+        assert garage.at(first).undo is None
+        garage.put_away(first)
         assert [car.id for car in garage.cars()] == [second]
-        assert [car.id for car in garage.cars(archived=True)] == [first]
-        garage.archive(first, archived=False)
+        assert [car.id for car in garage.cars(put_away=True)] == [first]
+        garage.bring_back(first)
         assert len(garage.cars()) == 2
 
 
 def test_the_file_says_what_it_is(edited: Path) -> None:
     db = sqlite3.connect(edited)
     assert db.execute("PRAGMA application_id").fetchone()[0] == 0x416E4265
-    assert db.execute("PRAGMA user_version").fetchone()[0] == 1
+    assert db.execute("PRAGMA user_version").fetchone()[0] == 2
     assert db.execute("PRAGMA journal_mode").fetchone()[0] == "wal"
     db.close()
 
@@ -105,7 +110,7 @@ def test_a_garage_from_a_later_version_is_left_untouched(edited: Path) -> None:
         Garage(edited)
     db = sqlite3.connect(edited)
     assert db.execute("PRAGMA user_version").fetchone()[0] == 9
-    assert db.execute("SELECT count(*) FROM revision").fetchone()[0] == 4
+    assert db.execute("SELECT count(*) FROM act").fetchone()[0] == 4
     db.close()
 
 
@@ -128,7 +133,7 @@ def test_a_truncated_garage_says_it_is_damaged(edited: Path) -> None:
     whole = edited.read_bytes()
     edited.write_bytes(whole[: len(whole) // 2])
     with pytest.raises(StoreError), Garage(edited) as garage:
-        garage.open(1)
+        garage.file(1)
 
 
 def test_a_folder_that_cannot_be_written_is_named(tmp_path: Path) -> None:
@@ -155,25 +160,25 @@ def test_a_disk_without_room_refuses_the_edit_and_keeps_what_was_there(edited: P
     with Garage(edited) as garage:
         small_disk(0)
         with pytest.raises(StoreError, match="Not saved") as caught:
-            garage.commit(1, with_od(sorrel_finch(), 30.0), "od 30")
+            commit(garage, 1, with_od(garage.file(1), 30.0), "od 30")
         assert "free space" in caught.value.accepts
         small_disk(2**40)
-        assert od(garage.open(1).file) == pytest.approx(20.0)
-        garage.commit(1, with_od(sorrel_finch(), 30.0), "od 30")
+        assert od(garage.file(1)) == pytest.approx(20.0)
+        commit(garage, 1, with_od(garage.file(1), 30.0), "od 30")
     with Garage(edited) as garage:
-        assert od(garage.open(1).file) == pytest.approx(30.0)
+        assert od(garage.file(1)) == pytest.approx(30.0)
 
 
 BURST = """
 import sys
 from pathlib import Path
 sys.path.insert(0, sys.argv[2])
-from store.test_garage import with_od
+from store.test_garage import commit, with_od
 from anchor_beam.store.garage import Garage
 garage = Garage(Path(sys.argv[1]))
-file = garage.open(1).file
+file = garage.file(1)
 for i in range(10_000):
-    garage.commit(1, with_od(file, 10.0 + i * 1e-3), f"edit {i}")
+    commit(garage, 1, with_od(file, 10.0 + i * 1e-3), f"edit {i}")
     print(i, flush=True)
 """
 
@@ -192,11 +197,11 @@ def test_killed_in_a_burst_of_edits_the_last_finished_one_is_there(edited: Path)
     finished = max([finished, *(int(line) for line in rest if line.isdigit())])
     time.sleep(0.05)
     with Garage(edited) as garage:
-        opened = garage.open(1)
-        kept = round((od(opened.file) - 10.0) / 1e-3)
+        opened = garage.at(1)
+        kept = round((od(garage.file(1)) - 10.0) / 1e-3)
         assert kept in (finished, finished + 1)
         assert opened.said == f"edit {kept}"
-        assert garage.undo(1)
+        assert garage.journal.undo(1)
 
 
 def test_starting_over_removes_the_file_but_not_under_someone(edited: Path) -> None:

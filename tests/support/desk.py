@@ -9,7 +9,6 @@ from PySide6.QtGui import QImage
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton, QWidget
 
-from anchor_beam.bench.bench import Bench
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
@@ -18,6 +17,9 @@ from anchor_beam.desk.stages.bars.page import BarsPage
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.records import CarFile
+from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.office import Jobs
+from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
 
 LEFT_BUTTON = Qt.MouseButton.LeftButton
@@ -26,13 +28,15 @@ LEFT_BUTTON = Qt.MouseButton.LeftButton
 class Desk:
     """One run of the application on one garage."""
 
-    def __init__(self, qtbot, path: Path, *, cars: tuple[CarFile, ...] | None = None, theme: str = "light") -> None:
+    def __init__(
+        self, qtbot, path: Path, jobs: Jobs, *, cars: tuple[CarFile, ...] | None = None, theme: str = "light"
+    ) -> None:
         self.qtbot = qtbot
         self.garage = Garage(path)
         if not self.garage.cars():
             for file in team() if cars is None else cars:
                 self.garage.add(file, "came with the demo")
-        self.bridge = Bridge(Bench(self.garage), Theme(theme))
+        self.bridge = Bridge(Workshop(self.garage), Theme(theme), jobs)
         self.window = Window(self.bridge)
         self.window.show()
         self.window.activateWindow()
@@ -41,8 +45,13 @@ class Desk:
         self._open = True
 
     @property
-    def bench(self) -> Bench:
-        return self.bridge.bench
+    def workshop(self) -> Workshop:
+        return self.bridge.workshop
+
+    @property
+    def picture(self) -> Picture:
+        assert self.bridge.picture is not None
+        return self.bridge.picture
 
     @property
     def line(self) -> str:
@@ -55,6 +64,12 @@ class Desk:
             QApplication.processEvents()
         self.bridge.deliver_now()
         QApplication.processEvents()
+
+    def rest(self) -> None:
+        """Let everything be worked out that follows when the hands rest."""
+        self.settle()
+        self.qtbot.waitUntil(lambda: self.bridge.at_rest, timeout=10_000)
+        self.settle()
 
     def close(self) -> None:
         if self._open:
@@ -79,7 +94,7 @@ class Desk:
         assert found, f"no visible field for {place}"
         return found[0]
 
-    def picture(self) -> QImage:
+    def screenshot(self) -> QImage:
         return self.window.grab().toImage()
 
     # doing

@@ -72,7 +72,7 @@ def _desk(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, theme: str
 def _demo(chosen: argparse.Namespace) -> int:
     path = chosen.garage or _data_folder() / "demo" / "garage.sqlite3"
     if chosen.fresh:
-        from anchor_beam.store.garage import start_over
+        from anchor_beam.store.database import start_over
 
         start_over(path)
     return _desk(path, _team, chosen.theme)

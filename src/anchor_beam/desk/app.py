@@ -12,12 +12,13 @@ from PySide6.QtCore import QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
-from anchor_beam.bench.bench import Bench
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.theme.theme import ASSETS, Theme
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
+from anchor_beam.jobs.office import Jobs
+from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
 
 AFTER_START = 500  # ms, when the first picture stands
@@ -32,7 +33,8 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
     look = Theme(theme)
     app.setWindowIcon(QIcon(str(ASSETS / "icons" / "anchor-beam.svg")))
     signal.signal(signal.SIGINT, lambda *_: app.quit())
-    wake = QTimer(interval=300)  # lets Python see Ctrl+C
+    wake = QTimer()  # lets Python see Ctrl+C
+    wake.setInterval(300)
     wake.timeout.connect(lambda: None)
     wake.start()
     garage = _open(garage_path, look)
@@ -40,17 +42,20 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
         return 1
     with garage:
         try:
-            if fill is not None and not garage.ids() and not garage.ids(archived=True):
+            if fill is not None and not garage.cars() and not garage.cars(put_away=True):
                 for file in fill():
                     garage.add(file, "came with the demo")
-            bench = Bench(garage)
+            workshop = Workshop(garage)
         except StoreError as problem:
             _say(look, problem)
             return 1
-        window = Window(Bridge(bench, look))
+        jobs = Jobs()
+        window = Window(Bridge(workshop, look, jobs))
         window.show()
         QTimer.singleShot(AFTER_START, _collect_again)
-        return app.exec()
+        code = app.exec()
+        jobs.close()
+        return code
 
 
 def _collect_again() -> None:

@@ -1,23 +1,28 @@
-"""Between bench and views: one way in (`ask`), one way out (`listen`)."""
+"""Between workshop and views: one way in (`ask`), and out by `listen` for what is known, `follow` for what takes longer."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from PySide6.QtCore import QEvent, QObject, QTimer, Signal
+from PySide6.QtCore import QEvent, QObject, QSocketNotifier, QTimer, Signal
 from PySide6.QtWidgets import QWidget
 
-from anchor_beam.bench.bench import EVERYTHING, Bench, Part
-from anchor_beam.bench.edits import Edit
+from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.working import Working
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.office import Jobs
+from anchor_beam.jobs.request import Answer, Done, Failed, Partial, Request
+from anchor_beam.session.edits.edit import Edit
+from anchor_beam.session.said import Said
+from anchor_beam.session.workshop import EVERYTHING, Part, Workshop
+from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
 
-SLICE_PAUSE = 5  # ms for the user's events between two slices of draws
 ON_SCREEN = 10  # ms from the first painting until the screen shows it
-BAND_DELAY = 60  # ms of quiet before bands are worked out, so that a drag is not slowed
+HANDS_REST = 40  # ms without a change before jobs are asked for: a drag is not slowed by what nobody could read
 
 
 @dataclass
@@ -28,40 +33,98 @@ class _View:
     stale: bool = True
 
 
+@dataclass
+class _Follower:
+    """Who wants a job done again whenever some parts change; widget is None for what every stage shows."""
+
+    slot: str
+    widget: QWidget | None
+    parts: Part
+    ask: Callable[[], Request | None]
+    then: Callable[[Answer | None], None]
+    waiting: bool = True
+
+    @property
+    def seen(self) -> bool:
+        return self.widget is None or self.widget.isVisible()
+
+
 class Bridge(QObject):
     """Joins the changes of one event-loop turn and calls the visible views that asked for these parts."""
 
     working_asked = Signal(object, object)  # Working, the widget that asked
     first_picture = Signal()
 
-    def __init__(self, bench: Bench, theme: Theme) -> None:
+    def __init__(self, workshop: Workshop, theme: Theme, jobs: Jobs) -> None:
         super().__init__()
-        self.bench, self.theme = bench, theme
+        self.workshop, self.theme, self.jobs = workshop, theme, jobs
         self._views: list[_View] = []
+        self._followers: list[_Follower] = []
         self._changed = Part(0)
-        self._turn = QTimer(self, singleShot=True, interval=0)
+        self._turn = QTimer(self)
+        self._turn.setSingleShot(True)
+        self._turn.setInterval(0)
         self._turn.timeout.connect(self._deliver)
-        self._quiet = QTimer(self, singleShot=True, interval=BAND_DELAY)
-        self._quiet.timeout.connect(self._work_out_bands)
-        self._slice = QTimer(self, singleShot=True, interval=SLICE_PAUSE)
-        self._slice.timeout.connect(self._next_slice)
-        bench.listen(self._note)
+        self._quiet = QTimer(self)
+        self._quiet.setSingleShot(True)
+        self._quiet.setInterval(HANDS_REST)
+        self._quiet.timeout.connect(self._ask_for_jobs)
+        self._notifier: QSocketNotifier | None = None
+        jobs.on_wire = self._watch
+        self._watch(jobs.wire)
+        workshop.listen(self._note)
         theme.changed.connect(lambda: self._note(EVERYTHING))
         self.painted = self._pictured = False
+        shown = Part.CAR | Part.SETTING
+        self._followers.append(_Follower("bands", None, shown, self._bands_wanted, self._take_bands))
+        self._followers.append(_Follower("reason", None, shown, self._reason_wanted, self._take_reason))
+
+    # what stands there now
+
+    @property
+    def picture(self) -> Picture | None:
+        """What follows from the car in hand, None without one."""
+        return self.workshop.picture
+
+    @property
+    def units(self) -> System:
+        """The units that figures are shown in."""
+        return self.workshop.choices.units
+
+    @property
+    def phase(self) -> Phase:
+        """The part of the corner that is looked at."""
+        return self.workshop.choices.phase
+
+    # views
 
     def listen(self, view: QWidget, *, to: Part, then: Callable[[], None]) -> None:
         """Call `then` at once if the view is visible, else when it is shown; then on changes, until the view dies."""
         entry = _View(view, to, then)
         self._views.append(entry)
         view.installEventFilter(self)
-        view.destroyed.connect(lambda: self._forget(entry))
+        view.destroyed.connect(lambda: self._views.remove(entry) if entry in self._views else None)
         if view.isVisible():
             self._refresh(entry)
+
+    def follow(
+        self, view: QWidget, *, to: Part, ask: Callable[[], Request | None], then: Callable[[Answer | None], None]
+    ) -> None:
+        """Have a job done when the hands rest after a change, while the view is visible, until it dies. ask: what to work
+        out now, None for nothing, which `then` is told as None."""
+        entry = _Follower(f"view {id(view)}", view, to, ask, then)
+        self._followers.append(entry)
+        view.installEventFilter(self)
+        view.destroyed.connect(lambda: self._unfollow(entry))
+        if self.painted:
+            self._quiet.start()
+
+    # acts
 
     def ask(self, edit: Edit) -> AnchorBeamError | None:
         """Carry out an edit; the error is the asker's to show."""
         try:
-            self.bench.do(edit)
+            self.workshop.do(edit)
         except AnchorBeamError as problem:
             return problem
         return None
@@ -82,18 +145,18 @@ class Bridge(QObject):
 
     def complain(self, problem: AnchorBeamError) -> None:
         """Say a problem on the consequence line."""
-        self.bench.complain(problem, faults.sentence(problem, self.bench.units))
+        self.workshop.say(Said("Not done", faults.sentence(problem, self.units), complaint=True))
+
+    def report(self, act: str, sentence: str) -> None:
+        """Say on the consequence line that something was done."""
+        self.workshop.say(Said(act, sentence))
 
     def show_working(self, working: Working | None, asker: QWidget) -> None:
         """Open a working, if the figure has one now."""
         if working is not None:
             self.working_asked.emit(working, asker)
 
-    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
-        if event.type() is QEvent.Type.Show:
-            for entry in [e for e in self._views if e.widget is watched and e.stale]:
-                self._refresh(entry)
-        return False
+    # the first picture
 
     def picture_stands(self) -> None:
         """The window has painted; once that is on the screen, what its first picture did not need begins."""
@@ -113,20 +176,26 @@ class Bridge(QObject):
         else:
             self.first_picture.connect(then)
 
+    # delivering
+
     def deliver_now(self) -> None:
         """Bring all visible views up to date without waiting for the next turn."""
         if self._turn.isActive():
             self._turn.stop()
             self._deliver()
 
-    def _work_out_bands(self) -> None:
-        self.bench.work_out_bands()
-        self._slice.start()
+    @property
+    def at_rest(self) -> bool:
+        """Whether everything that was asked for stands there."""
+        return self.painted and not self._turn.isActive() and not self._quiet.isActive() and not self.jobs.busy
 
-    def _next_slice(self) -> None:
-        """Draws of the bands between the events of the user, a little at a time."""
-        if self.bench.refine_bands():
-            self._slice.start()
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.Show:
+            for entry in [e for e in self._views if e.widget is watched and e.stale]:
+                self._refresh(entry)
+            if self.painted and any(entry.widget is watched and entry.waiting for entry in self._followers):
+                self._quiet.start()
+        return False
 
     def _note(self, parts: Part) -> None:
         self._changed |= parts
@@ -141,14 +210,82 @@ class Bridge(QObject):
                     self._refresh(entry)
                 else:
                     entry.stale = True
-        shown = self.bench.shown
-        if shown is not None and shown.bands is None and shown.now.problem is None:
-            self._quiet.start()
+        for follower in self._followers:
+            if follower.parts & parts:
+                follower.waiting = True
+                self.jobs.stop(follower.slot)
+                if self.painted:
+                    self._quiet.start()
 
     def _refresh(self, entry: _View) -> None:
         entry.stale = False
         entry.then()
 
-    def _forget(self, entry: _View) -> None:
-        if entry in self._views:
-            self._views.remove(entry)
+    # jobs
+
+    def _ask_for_jobs(self) -> None:
+        for entry in list(self._followers):
+            if entry.waiting and entry.seen:
+                entry.waiting = False
+                request = entry.ask()
+                if request is None:
+                    entry.then(None)
+                else:
+                    self.jobs.ask(entry.slot, request, entry.then)
+
+    def _watch(self, wire: int | None) -> None:
+        """Listen to the worker, or to none."""
+        if self._notifier is not None:
+            self._notifier.setEnabled(False)
+            self._notifier.deleteLater()
+            self._notifier = None
+        if wire is not None:
+            self._notifier = QSocketNotifier(wire, QSocketNotifier.Type.Read, self)
+            self._notifier.activated.connect(self.jobs.deliver)
+
+    def _unfollow(self, entry: _Follower) -> None:
+        if entry in self._followers:
+            self._followers.remove(entry)
+            self.jobs.stop(entry.slot)
+
+    def _bands_wanted(self) -> Request | None:
+        shown = self.picture
+        if shown is None or shown.bands is not None or shown.now.problem is not None:
+            return None
+        from anchor_beam.jobs.tasks import BandsOf
+
+        return BandsOf(shown.file.car, shown.file.bench, shown.file.reference_setting)
+
+    def _take_bands(self, answer: Answer | None) -> None:
+        shown = self.picture
+        if shown is None:
+            return
+        match answer:
+            case Partial(bands, _) | Done(bands):
+                self.workshop.add_bands(shown.file, bands)
+            case Failed(problem):
+                self.workshop.add_bands(shown.file, None, faults.sentence(problem, self.units))
+            case None:
+                pass
+
+    def _reason_wanted(self) -> Request | None:
+        change = self.workshop.change
+        if change is None:
+            return None
+        before, after = change
+        if (
+            before.corner is None
+            or after.corner is None
+            or before.car != after.car
+            or before.setting == after.setting
+        ):
+            return None
+        from anchor_beam.jobs.tasks import EffectsOf
+
+        return EffectsOf(after.car, before.setting, after.setting)
+
+    def _take_reason(self, answer: Answer | None) -> None:
+        if isinstance(answer, Done) and answer.value is not None:
+            from anchor_beam.words.phases import why
+
+            self.workshop.add_reason(why(answer.value, self.units))

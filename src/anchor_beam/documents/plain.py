@@ -49,8 +49,8 @@ def as_document(file: CarFile) -> dict[str, Any]:
     return {
         "anchor_beam": FORMAT,
         "kind": "car-file",
-        "car": _car_out(file.car),
-        "rack": [{"axle": str(item.axle), "bar": _bar_out(item.bar)} for item in file.rack],
+        "car": car_plain(file.car),
+        "rack": [{"axle": str(item.axle), "bar": bar_plain(item.bar)} for item in file.rack],
         "settings": [_setting_out(item) for item in file.settings],
         "bench": _setting_out(file.bench),
         "reference": file.reference,
@@ -78,14 +78,16 @@ def _axle_out(axle: AxleRecord) -> dict[str, Any]:
     return choices | _figures_out(_record_figures(axle, AXLE_FIELDS))
 
 
-def _car_out(car: CarRecord) -> dict[str, Any]:
+def car_plain(car: CarRecord) -> dict[str, Any]:
+    """A car without its bars."""
     head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre),
             "road": str(car.road)}  # fmt: skip
     axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
     return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
 
 
-def _bar_out(bar: BarRecord) -> dict[str, Any]:
+def bar_plain(bar: BarRecord) -> dict[str, Any]:
+    """A bar."""
     head = {"name": bar.name, "maker": bar.maker, "solid": bar.solid, "plate_arms": bar.plate_arms,
             "rigid_bushings": bar.rigid_bushings}  # fmt: skip
     holes = [(f"holes_mm[{i}]", HOLE_FIELD, hole) for i, hole in enumerate(bar.holes)]
@@ -97,9 +99,19 @@ def _bar_out(bar: BarRecord) -> dict[str, Any]:
 def _setting_out(setting: Setting) -> dict[str, Any]:
     def end(record: EndSetting) -> dict[str, Any]:
         head = {"connected": record.connected, "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
-        return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": _bar_out(record.bar)}
+        return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": bar_plain(record.bar)}
 
     return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)}
+
+
+def link_figures(end: object) -> dict[str, Any]:
+    """The link lengths of a setting's end, with where they come from."""
+    return _figures_out(_record_figures(end, END_FIELDS))
+
+
+def links_from(group: dict[str, Any]) -> dict[str, Figure]:
+    """The link lengths of what `link_figures` made, by name."""
+    return _figures_in(group, END_FIELDS)
 
 
 def from_plain(data: dict[str, Any]) -> CarFile:
@@ -110,8 +122,8 @@ def from_plain(data: dict[str, Any]) -> CarFile:
     """
     data = {**data, "car": with_later_keys(data["car"])}
     return CarFile(
-        car=_car(data["car"]),
-        rack=tuple(RackBar(Axle(item["axle"]), _bar(item["bar"])) for item in data["rack"]),
+        car=car_from(data["car"]),
+        rack=tuple(RackBar(Axle(item["axle"]), bar_from(item["bar"])) for item in data["rack"]),
         settings=tuple(_setting(item) for item in data["settings"]),
         bench=_setting(data["bench"]),
         reference=data["reference"],
@@ -140,7 +152,12 @@ def _axle(group: dict[str, Any]) -> AxleRecord:
     )  # fmt: skip
 
 
-def _car(group: dict[str, Any]) -> CarRecord:
+def car_from(group: dict[str, Any]) -> CarRecord:
+    """A car from what `car_plain` made.
+
+    Raises:
+        KeyError, ValueError, TypeError: the data is not whole.
+    """
     return CarRecord(
         name=group["name"], description=group["description"], drive=Drive(group["drive"]), tyre=TyreKind(group["tyre"]),
         road=Road(group["road"]),
@@ -148,7 +165,12 @@ def _car(group: dict[str, Any]) -> CarRecord:
     )  # fmt: skip
 
 
-def _bar(group: dict[str, Any]) -> BarRecord:
+def bar_from(group: dict[str, Any]) -> BarRecord:
+    """A bar from what `bar_plain` made.
+
+    Raises:
+        KeyError, ValueError, TypeError: the data is not whole.
+    """
     numbers = enumerate(group["holes_mm"])
     return BarRecord(
         name=group["name"], maker=group["maker"], solid=group["solid"], plate_arms=group["plate_arms"],
@@ -160,8 +182,8 @@ def _bar(group: dict[str, Any]) -> BarRecord:
 
 def _end(group: dict[str, Any]) -> EndSetting:
     return EndSetting(
-        bar=_bar(group["bar"]), connected=group["connected"], hole_left=group["hole_left"] - 1,
-        hole_right=group["hole_right"] - 1, **_figures_in(group, END_FIELDS),
+        bar=bar_from(group["bar"]), connected=group["connected"], hole_left=group["hole_left"] - 1,
+        hole_right=group["hole_right"] - 1, worn=None, **_figures_in(group, END_FIELDS),
     )  # fmt: skip
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import TypeVar
 
@@ -159,7 +159,10 @@ class BarRecord:
 @hashed_once
 @dataclass(frozen=True)
 class EndSetting:
-    """What is on one axle: the bar, whether it is connected, the hole on each side and the length of each link."""
+    """What is on one axle: the bar, whether it is connected, the hole on each side and the length of each link.
+
+    worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept.
+    """
 
     bar: BarRecord
     connected: bool
@@ -167,6 +170,7 @@ class EndSetting:
     hole_right: int
     link_left: Figure
     link_right: Figure
+    worn: int | None = field(default=None, compare=False)
 
     def hole(self, side: Side) -> int:
         return self.hole_left if side is Side.LEFT else self.hole_right
@@ -193,10 +197,11 @@ class Setting:
 
 @dataclass(frozen=True)
 class RackBar:
-    """A bar that the team owns and the axle it fits."""
+    """A bar that the team owns and the axle it fits. part: its document in the garage, None until it is kept."""
 
     axle: Axle
     bar: BarRecord
+    part: int | None = field(default=None, compare=False)
 
 
 @dataclass(frozen=True)

@@ -21,3 +21,8 @@ def unusual(label: str, value: float, usual: tuple[float, float], kind: Kind, sy
     """A legal value that is far from what cars have: taken, but said."""
     low, high = (show(bound, kind, system) for bound in usual)
     return f"{label} of {for_editing(value, kind, system)} is unusual; most lie between {low.number} and {high}."
+
+
+def unsaved(acts: tuple[str, ...], why: AnchorBeamError) -> str:
+    """Why what was done is not on the disk, and how much of it, where it is more than the last act."""
+    return f"{why}" if len(acts) <= 1 else f"{why} {len(acts)} edits are not on the disk, the first is “{acts[0]}”."

@@ -10,7 +10,7 @@ from enum import StrEnum
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_positive
-from anchor_beam.core.measure.bench import Measured
+from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
 

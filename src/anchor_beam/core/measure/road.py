@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_positive
-from anchor_beam.core.measure.bench import Measured
+from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import Fit, robust_fit
 from anchor_beam.errors import InputError
 

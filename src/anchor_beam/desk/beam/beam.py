@@ -18,13 +18,13 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.results import Results
 from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.shapes import Align, Size, Tone
+from anchor_beam.figures.results import Results
+from anchor_beam.session.workshop import Part
 from anchor_beam.words import balance as words
 from anchor_beam.words import faults
 from anchor_beam.words.phases import LONG, NAMES
@@ -79,8 +79,8 @@ class Beam(QWidget):
             super().keyPressEvent(event)
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
-        goal = shown.now.margin_of(self._bridge.bench.phase) if shown is not None else None
+        shown = self._bridge.picture
+        goal = shown.now.margin_of(self._bridge.phase) if shown is not None else None
         self.setAccessibleName(f"balance: {self._words()}")
         self._settling.stop()
         if goal is not None and goal != self._margin:
@@ -98,17 +98,17 @@ class Beam(QWidget):
         self.update()
 
     def _words(self) -> str:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return "no car on the bench"
-        phase = self._bridge.bench.phase
+        phase = self._bridge.phase
         margin = shown.now.margin_of(phase)
         if margin is None:
             problem = shown.now.problem
-            return f"cannot tell: {faults.sentence(problem, self._bridge.bench.units)}" if problem else "cannot tell"
+            return f"cannot tell: {faults.sentence(problem, self._bridge.units)}" if problem else "cannot tell"
         sigma = shown.bands.margins[phase] if shown.bands else None
         window = shown.window if phase is Phase.MIDDLE else None
-        return words.verdict(margin, sigma, window, self._bridge.bench.units)
+        return words.verdict(margin, sigma, window, self._bridge.units)
 
     # painting
 
@@ -116,13 +116,13 @@ class Beam(QWidget):
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         theme, px, pen = self._theme, self._theme.px, Lettering(painter, self._theme)
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         pivot = QPointF(self.width() / 2, px(54))
         half = min(self.width() / 2 - px(72 if self._all_phases else 64), px(200))
         if self.hasFocus():
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
-        phase = self._bridge.bench.phase
+        phase = self._bridge.phase
         known = shown is not None and shown.now.margin_of(phase) is not None
         wish = shown.window if shown is not None and phase is Phase.MIDDLE else None  # the wish is about the middle
         painter.drawPixmap(0, 0, self._ground(pivot, half, phase, wish))
@@ -182,7 +182,7 @@ class Beam(QWidget):
             if margin is None:
                 continue
             front, rear = (_end(pivot, half, _tilt(margin), way) for way in (-1, 1))
-            painter.setPen(QPen(self._theme.colour(Tone.INK), 2.0 if phase is self._bridge.bench.phase else 1.0))
+            painter.setPen(QPen(self._theme.colour(Tone.INK), 2.0 if phase is self._bridge.phase else 1.0))
             painter.drawLine(front, rear)
             ends.append((rear, NAMES[phase]))
         last = -1e9

@@ -15,10 +15,6 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from anchor_beam.bench import workings
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import CompareWith, UseSetting
-from anchor_beam.bench.headline import Headline, headlines, heaviest_link
 from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.beam.phases import PhaseSwitch
 from anchor_beam.desk.bridge import Bridge
@@ -26,6 +22,10 @@ from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
 from anchor_beam.desk.widgets.split import NARROW
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.figures import workings
+from anchor_beam.figures.headline import Headline, headlines, heaviest_link
+from anchor_beam.session.edits import CompareWith, UseSetting
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import System
 from anchor_beam.units.show import delta, show
 
@@ -70,7 +70,7 @@ class Header(QWidget):
         for figure, maker in zip(self.figures, makers, strict=False):
             figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
         self.figures[3].asked.connect(self._open_load)
-        self.beam.asked.connect(lambda: self._open(workings.margin_in(bridge.bench.phase), self.beam))
+        self.beam.asked.connect(lambda: self._open(workings.margin_in(bridge.phase), self.beam))
         self.setting.activated.connect(self._use)
         self.against.activated.connect(self._compare)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS, then=self._show)
@@ -101,7 +101,7 @@ class Header(QWidget):
         return column
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         self._content.setVisible(shown is not None)
         if shown is None:
             return
@@ -119,26 +119,26 @@ class Header(QWidget):
         for box in (self.setting, self.against):
             box.setToolTip(box.currentText())  # a narrow window cuts it short
         for figure, headline in zip(self.figures, headlines(shown), strict=True):
-            figure.set_text(_text(headline, self._bridge.bench.units))
+            figure.set_text(_text(headline, self._bridge.units))
 
     def _use(self, index: int) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             offset = self.setting.count() - len(shown.file.settings)
             if index >= offset:
                 self._bridge.ask_or_complain(UseSetting(shown.file.settings[index - offset].name))
 
     def _compare(self, index: int) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None and shown.file.settings:
             self._bridge.ask_or_complain(CompareWith(shown.file.settings[index].name))
 
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
-        if self._bridge.bench.shown is not None:
-            self._bridge.show_working(maker(self._bridge.bench.shown), asker)
+        if self._bridge.picture is not None:
+            self._bridge.show_working(maker(self._bridge.picture), asker)
 
     def _open_load(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         tightest = None if shown is None else heaviest_link(shown.now)
         if tightest is not None:
             self._open(workings.link_load(tightest[0]), self.figures[3])

@@ -6,11 +6,11 @@ from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QSizePolicy, QVBoxLayout, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Align, Size, Tone
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta
 from anchor_beam.words import phases as words
@@ -32,15 +32,15 @@ class PhaseSwitch(QWidget):
         for phase, button in self.buttons.items():
             group.addButton(button)
             column.addWidget(button)
-            button.clicked.connect(lambda _=False, p=phase: bridge.bench.choose_phase(p))
+            button.clicked.connect(lambda _=False, p=phase: bridge.workshop.choose_phase(p))
             button.pressed.connect(lambda: self.held.emit(True))
             button.released.connect(lambda: self.held.emit(False))
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.PHASE, then=self._show)
 
     def _show(self) -> None:
-        shown, bench = self._bridge.bench.shown, self._bridge.bench
+        shown = self._bridge.picture
         for phase, button in self.buttons.items():
-            button.setChecked(phase is bench.phase)
+            button.setChecked(phase is self._bridge.phase)
             margin = None if shown is None else shown.now.margin_of(phase)
             before = None if shown is None or shown.reference is None else shown.reference.margin_of(phase)
             button.say(margin, before)
@@ -60,7 +60,7 @@ class _PhaseButton(QAbstractButton):
 
     def say(self, margin: float | None, before: float | None) -> None:
         """Show the margin [%] and what it was."""
-        units = self._bridge.bench.units
+        units = self._bridge.units
         side, size = words.reading(margin, units)
         said = (side, size.number, delta(margin, before, Kind.PERCENT, units))
         if said == self._said:

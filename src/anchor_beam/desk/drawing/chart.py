@@ -10,12 +10,12 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.charts import Chart, Curve, steps
 from anchor_beam.drawings.shapes import Align, Size, Tone
+from anchor_beam.session.workshop import Part
 
 STRIP_HEIGHT = 176  # px at the normal font size
 
@@ -32,15 +32,16 @@ class ChartStrip(QWidget):
         self.setMouseTracking(True)
         self.setFixedHeight(bridge.theme.px(STRIP_HEIGHT))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self.refresh)
 
     @property
     def charts(self) -> tuple[Chart, ...]:
         """What is drawn."""
         return self._charts
 
-    def _show(self) -> None:
-        self._charts = self._make() if self._bridge.bench.shown is not None else ()
+    def refresh(self) -> None:
+        """Make the charts again."""
+        self._charts = self._make() if self._bridge.picture is not None else ()
         self.setAccessibleName(f"{self._name}: " + "; ".join(chart.title for chart in self._charts))
         self.update()
 

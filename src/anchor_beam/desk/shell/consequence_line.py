@@ -6,10 +6,12 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.session.outcome import Unsaved
+from anchor_beam.session.workshop import Part
+from anchor_beam.words import faults
 
 LEADING = 13  # px at the normal font size, between small lines
 
@@ -72,10 +74,10 @@ class ConsequenceLine(QWidget):
         for button in (self.save, self.undo, self.redo, self.units, self.look):
             button.setFlat(True)
             row.addWidget(button)
-        self.save.clicked.connect(lambda: bridge.attempt(bridge.bench.save_again))
-        self.undo.clicked.connect(lambda: bridge.attempt(bridge.bench.undo))
-        self.redo.clicked.connect(lambda: bridge.attempt(bridge.bench.redo))
-        self.units.clicked.connect(bridge.bench.toggle_units)
+        self.save.clicked.connect(lambda: bridge.attempt(bridge.workshop.save_again))
+        self.undo.clicked.connect(lambda: bridge.attempt(bridge.workshop.undo))
+        self.redo.clicked.connect(lambda: bridge.attempt(bridge.workshop.redo))
+        self.units.clicked.connect(bridge.workshop.toggle_units)
         self.look.clicked.connect(lambda: bridge.theme.choose("light" if bridge.theme.dark else "dark"))
         self.units.setToolTip("metric or US customary units (Ctrl+U)")
         self.look.setToolTip("light or dark (Ctrl+D)")
@@ -87,8 +89,10 @@ class ConsequenceLine(QWidget):
         return f"{self._act.text()} {self._consequence.text()}"
 
     def _show(self) -> None:
-        bench, c = self._bridge.bench, self._bridge.theme.colours
-        warn = bench.said.complaint or bench.unsaved is not None
+        workshop, c = self._bridge.workshop, self._bridge.theme.colours
+        said, session = workshop.said, workshop.session
+        unsaved = session.outcome if session is not None and isinstance(session.outcome, Unsaved) else None
+        warn = said.complaint or unsaved is not None
         restyle(
             self,
             f"ConsequenceLine {{ background: {c.warning if warn else c.ink}; }}"
@@ -98,17 +102,16 @@ class ConsequenceLine(QWidget):
             f" ConsequenceLine QPushButton:focus {{ text-decoration: underline; border: 1px solid {c.sheet}; }}",
         )
         mark = "△ " if warn else ""
-        self._act.setText(f"{mark}{bench.said.act}" + (":" if bench.said.act and bench.said.consequence else ""))
-        self._consequence.setText(bench.unsaved or f"{bench.said.consequence} {bench.said.why}".strip())
+        self._act.setText(f"{mark}{said.act}" + (":" if said.act and said.consequence else ""))
+        sentence = f"{said.consequence} {said.why}".strip()
+        self._consequence.setText(sentence if unsaved is None else faults.unsaved(unsaved.acts, unsaved.why))
         self._consequence.setToolTip(self._consequence.text())
         self.setAccessibleName(self.text)
-        shown = bench.shown
-        self.undo.setEnabled((shown is not None and shown.undo is not None) or bench.unsaved is not None)
-        self.redo.setEnabled(shown is not None and shown.redo is not None)
-        self.undo.setToolTip(f"take back: {shown.undo} (Ctrl+Z)" if shown and shown.undo else "nothing to take back")
-        self.redo.setToolTip(
-            f"do again: {shown.redo} (Ctrl+Shift+Z)" if shown and shown.redo else "nothing to do again"
-        )
-        self.save.setVisible(bench.unsaved is not None)
-        self.units.setText(str(bench.units))
+        undo, redo = (None, None) if session is None else (session.undo, session.redo)
+        self.undo.setEnabled(undo is not None)
+        self.redo.setEnabled(redo is not None)
+        self.undo.setToolTip(f"take back: {undo} (Ctrl+Z)" if undo else "nothing to take back")
+        self.redo.setToolTip(f"do again: {redo} (Ctrl+Shift+Z)" if redo else "nothing to do again")
+        self.save.setVisible(unsaved is not None)
+        self.units.setText(str(self._bridge.units))
         self.look.setText("light" if self._bridge.theme.dark else "dark")

@@ -9,10 +9,13 @@ from PySide6.QtCore import QObject, Qt
 from PySide6.QtGui import QKeySequence, QShortcut
 from PySide6.QtWidgets import QFileDialog, QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
 
-from anchor_beam.bench.exchange import explain, read_car, write_car
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError, StoreError
+from anchor_beam.figures.picture import Picture
+from anchor_beam.session.exchange import explain, read_car, write_car
+
+BANDS_AT_MOST = 10.0  # s that a sheet waits for its bands
 
 
 class Files(QObject):
@@ -48,25 +51,30 @@ class Files(QObject):
         except DocumentError as problem:
             self.problems.open(path.name, explain(problem))
             return
-        self._bridge.attempt(lambda: self._bridge.bench.add(file, f"brought in from {path.name}"))
+        self._bridge.attempt(lambda: self._bridge.workshop.add(file, f"brought in from {path.name}"))
 
     def write_to(self, path: Path) -> None:
         """Export without asking."""
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             text = write_car(shown.file)
             self._write(path, lambda: path.write_text(text, encoding="utf-8"))
 
     def sheet_to(self, path: Path) -> None:
         """The sheet without asking."""
-        from anchor_beam.bench.sheet import setting_sheet
+        from anchor_beam.figures.sheet import setting_sheet
         from anchor_beam.sheets.setting_sheet import write_pdf
 
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
-            self._bridge.bench.work_out_bands()
-            content = setting_sheet(self._bridge.bench.shown or shown, self._bridge.bench.units)
+            content = setting_sheet(self._with_bands(shown), self._bridge.units)
             self._write(path, lambda: write_pdf(content, path))
+
+    def _with_bands(self, shown: Picture) -> Picture:
+        """The picture with its bands, whenever it is printed; they are waited for where they are still being worked out."""
+        self._bridge.jobs.wait(BANDS_AT_MOST)
+        now = self._bridge.picture
+        return now if now is not None and now.file is shown.file else shown
 
     def _write(self, path: Path, work: Callable[[], object]) -> None:
         try:
@@ -74,10 +82,10 @@ class Files(QObject):
         except OSError as problem:
             self._bridge.complain(StoreError("file", f"{path.name} was not written: {problem.strerror or problem}."))
             return
-        self._bridge.bench.report(path.name, f"is written to {path.parent}.")
+        self._bridge.report(path.name, f"is written to {path.parent}.")
 
     def _stem(self) -> str:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         return shown.file.car.name if shown else "car"
 
     def _ask(self, title: str, kinds: str, name: str, then: Callable[[Path], None], *, saving: bool) -> None:

@@ -6,9 +6,9 @@ from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
-from anchor_beam.bench.edits import RemoveSetting, SaveSetting
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.rows import Caution
+from anchor_beam.session.edits import RemoveSetting, SaveSetting
 from anchor_beam.words import faults
 
 
@@ -43,7 +43,7 @@ class KeepSetting(QFrame):
 
     def open(self, below: QWidget) -> None:
         """Show below a widget, with a name to start from."""
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
         c = self._bridge.theme.colours
@@ -70,11 +70,11 @@ class KeepSetting(QFrame):
         if problem is None:
             self.hide()
         else:
-            self._caution.say(faults.sentence(problem, self._bridge.bench.units))
+            self._caution.say(faults.sentence(problem, self._bridge.units))
             self.adjustSize()
 
     def _forget(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             self._bridge.ask_or_complain(RemoveSetting(shown.file.bench.name))
             self.hide()

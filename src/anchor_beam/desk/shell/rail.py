@@ -6,12 +6,12 @@ from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QLabel, QVBoxLayout, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import LEVEL_ENOUGH
 
 STAGES = ("Car", "Bars", "Links", "Garage")
@@ -60,7 +60,7 @@ class Rail(QWidget):
         c = self._bridge.theme.colours
         restyle(self, f"Rail {{ background: {c.panel}; border-right: 1px solid {c.hairline}; }}")
         restyle(self._kind, f"color: {c.soft}")
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         for name in ("Car", "Bars", "Links"):
             self.buttons[name].setEnabled(shown is not None)
         car = None if shown is None else shown.file.car
@@ -70,7 +70,7 @@ class Rail(QWidget):
         self.buttons["Car"].set_open(f"{count} to measure" if count else "")
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             for button in self.buttons.values():
                 button.set_open("")

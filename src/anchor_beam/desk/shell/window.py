@@ -9,12 +9,12 @@ from typing import TYPE_CHECKING
 from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.consequence_line import ConsequenceLine
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.shell.rail import STAGES, Rail
+from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.core.working import Working
@@ -53,7 +53,7 @@ class Window(QMainWindow):
         self._keys()
         self.setMinimumSize(bridge.theme.px(940), bridge.theme.px(700))
         self.resize(bridge.theme.px(1280), bridge.theme.px(800))
-        self.show_stage("Bars" if bridge.bench.shown is not None else "Garage")
+        self.show_stage("Bars" if bridge.picture is not None else "Garage")
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
 
     @cached_property
@@ -106,12 +106,12 @@ class Window(QMainWindow):
         return garage
 
     def _keys(self) -> None:
-        bench = self.bridge.bench
+        workshop = self.bridge.workshop
         acts: dict[str, Callable[[], object]] = {
-            "Ctrl+Z": lambda: self.bridge.attempt(bench.undo),
-            "Ctrl+Shift+Z": lambda: self.bridge.attempt(bench.redo),
-            "Ctrl+Y": lambda: self.bridge.attempt(bench.redo),
-            "Ctrl+U": bench.toggle_units,
+            "Ctrl+Z": lambda: self.bridge.attempt(workshop.undo),
+            "Ctrl+Shift+Z": lambda: self.bridge.attempt(workshop.redo),
+            "Ctrl+Y": lambda: self.bridge.attempt(workshop.redo),
+            "Ctrl+U": workshop.toggle_units,
             "Ctrl+D": self.line.look.click,
             "Ctrl+S": lambda: self.keep.open(self.header.keep),
             "Ctrl+P": self.files.export_sheet,
@@ -125,7 +125,7 @@ class Window(QMainWindow):
             QShortcut(QKeySequence(keys), self).activated.connect(act)
 
     def _retitle(self) -> None:
-        shown = self.bridge.bench.shown
+        shown = self.bridge.picture
         self.setWindowTitle(f"{shown.file.car.name} · Anchor Beam" if shown else "Anchor Beam")
         if shown is None:
             self.show_stage("Garage")

@@ -9,10 +9,10 @@ from PySide6.QtCore import QSignalBlocker, Qt
 from PySide6.QtGui import QWheelEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import Choose
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.documents.places import read
+from anchor_beam.session.edits import Choose
+from anchor_beam.session.workshop import Part
 
 
 def fill(box: QComboBox, items: list[str], current: int) -> None:
@@ -46,7 +46,7 @@ class ChoiceBox(QComboBox):
         self._show()
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             with QSignalBlocker(self):
                 self.setCurrentIndex(self._options.index(read(shown.file, self._place)))
@@ -66,7 +66,7 @@ class Switch(QCheckBox):
         self._show()
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             with QSignalBlocker(self):
                 self.setChecked(read(shown.file, self._place) != self._opposite)

@@ -6,8 +6,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import SetProvenance, SetValue
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import restyle
@@ -19,6 +17,8 @@ from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError, InputError
+from anchor_beam.session.edits import SetProvenance, SetValue
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
 from anchor_beam.units.parse import parse
 from anchor_beam.units.show import MINUS, at_a_glance, for_editing
@@ -108,7 +108,7 @@ class FigureField(QWidget):
     # showing
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
         try:
@@ -130,7 +130,7 @@ class FigureField(QWidget):
 
     @property
     def _units(self) -> System:
-        return self._bridge.bench.units
+        return self._bridge.units
 
     def _restore(self) -> None:
         """The text of the value as it is: as typed where that is in the units shown, else converted."""

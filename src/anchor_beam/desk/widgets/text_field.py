@@ -5,11 +5,11 @@ from __future__ import annotations
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import Choose
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.documents.places import read
+from anchor_beam.session.edits import Choose
+from anchor_beam.session.workshop import Part
 
 
 class TextField(BenchLine):
@@ -37,7 +37,7 @@ class TextField(BenchLine):
             self._show()
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None and not self.isModified() and self.text() != (name := read(shown.file, self._place)):
             self.setText(name)
             self.setCursorPosition(0)

@@ -81,7 +81,7 @@ class WorkingPanel(QFrame):
         return grid
 
     def _cells(self, term: Term) -> tuple[str, str, str]:
-        kind, units = Kind(term.kind), self._bridge.bench.units
+        kind, units = Kind(term.kind), self._bridge.units
         value = for_editing(term.value, kind, units) if kind is Kind.RATIO else show(term.value, kind, units)
         return term.symbol, term.name, str(value)
 

@@ -8,10 +8,6 @@ from PySide6.QtCore import QPoint, Signal
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QCheckBox
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import SetHole
-from anchor_beam.bench.results import results
-from anchor_beam.bench.shown_bars import shown_bar
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
@@ -19,6 +15,10 @@ from anchor_beam.desk.stages.bars.hole_picker import HolePicker
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.drawings.bars import bars_in_plan, picker_key, spacing_key
 from anchor_beam.drawings.shapes import LabelStack, Size
+from anchor_beam.figures.results import results
+from anchor_beam.figures.shown_bars import shown_bar
+from anchor_beam.session.edits import SetHole
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 
@@ -50,14 +50,14 @@ class BarsBoard(DrawingView):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
-        units = self._bridge.bench.units
+        units = self._bridge.units
         if (
-            self._tied_car != self._bridge.bench.car_id
+            self._tied_car != self._bridge.workshop.car
         ):  # a staggered bar starts untied, or the first click would undo it
-            self._tied_car = self._bridge.bench.car_id
+            self._tied_car = self._bridge.workshop.car
             for axle in Axle:
                 self.tie_changed.emit(
                     axle, shown.file.bench.end(axle).hole_left == shown.file.bench.end(axle).hole_right
@@ -84,14 +84,14 @@ class BarsBoard(DrawingView):
         return [item for item in self._drawing.items if isinstance(item, LabelStack)]
 
     def _spots(self, axle: Axle, side: Side) -> list[QPoint]:
-        picker, shown = self.pickers[axle, side], self._bridge.bench.shown
+        picker, shown = self.pickers[axle, side], self._bridge.picture
         assert shown is not None
         holes = range(len(shown.file.bench.end(axle).bar.holes))
         return [self.hole_pixel(axle, side, hole) - picker.pos() for hole in holes]
 
     def explain(self, axle: Axle, side: Side, hole: int) -> str:
         """What a hole gives and what it would change."""
-        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        shown, units = self._bridge.picture, self._bridge.units
         if shown is None:
             return ""
         end = shown.now.end(axle)

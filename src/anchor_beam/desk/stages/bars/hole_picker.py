@@ -8,10 +8,10 @@ from PySide6.QtCore import QPoint, QRectF, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QToolTip, QWidget
 
-from anchor_beam.bench.edits import SetHole
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.drawings.shapes import Tone
+from anchor_beam.session.edits import SetHole
 
 Spots = Callable[[], list[QPoint]]  # where the holes are now, in the picker's own pixels
 Explain = Callable[[int], str]
@@ -56,7 +56,7 @@ class HolePicker(QWidget):
         self._hovered = hole
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None or event.key() not in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             super().keyPressEvent(event)
             return

@@ -4,25 +4,23 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QPointF, QRectF, Qt, QTimer
+from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import ReachRung
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Align, Size, Tone
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.jobs.request import Answer, Done, Failed, Request
+from anchor_beam.session.edits import ReachRung
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
+from anchor_beam.words import faults
 from anchor_beam.words.bars import setting_glyph
 
 if TYPE_CHECKING:
-    from anchor_beam.bench.ladder import Ladder, Rung
-
-AFTER_DRAG = 50  # ms without a step of a drag before the ladder follows
-AFTER_EDIT = 20  # ms for the picture after an edit
+    from anchor_beam.figures.ladder import Ladder, Rung
 
 
 class LadderView(QWidget):
@@ -32,6 +30,7 @@ class LadderView(QWidget):
         super().__init__()
         self._bridge, self._theme = bridge, bridge.theme
         self._ladder: Ladder | None = None
+        self._why = ""
         self._looked = -1
         self._range = (0.0, 1.0)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -39,27 +38,20 @@ class LadderView(QWidget):
         self.setFixedHeight(bridge.theme.px(176))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName("ladder of reachable settings")
-        self._later = QTimer(self, singleShot=True, interval=AFTER_DRAG)
-        self._later.timeout.connect(self._work_out)
-        bridge.when_painted(self._show)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)
+        bridge.listen(self, to=Part.UNITS, then=self.update)
 
-    def _show(self) -> None:
-        """After an edit, once the drawing and the Beam are painted; while something is dragged, as soon as the hand rests."""
-        if not self._bridge.painted:
-            return
-        self._later.start(AFTER_DRAG if self._bridge.bench.previewing else AFTER_EDIT)
+    def _wanted(self) -> Request | None:
+        shown = self._bridge.picture
+        if shown is None:
+            return None
+        from anchor_beam.jobs.tasks import LadderOf
 
-    def _work_out(self) -> None:
-        shown = self._bridge.bench.shown
-        self._ladder = None
-        if shown is not None:
-            from anchor_beam.bench.ladder import ladder  # after the first picture
+        return LadderOf(shown.file.car, shown.file.bench)
 
-            try:
-                self._ladder = ladder(shown.file.car, shown.file.bench)
-            except AnchorBeamError:
-                self._ladder = None  # the Beam says what is wrong
+    def _take(self, answer: Answer | None) -> None:
+        self._ladder = answer.value if isinstance(answer, Done) else None
+        self._why = faults.sentence(answer.problem, self._bridge.units) if isinstance(answer, Failed) else ""
         if self._ladder is not None and self._ladder.rungs:
             self._looked = self._ladder.present
             self._range = self._range_of(self._ladder)
@@ -67,15 +59,8 @@ class LadderView(QWidget):
 
     # looking and choosing
 
-    def _catch_up(self) -> None:
-        """Whoever touches the ladder before it has followed an edit does not wait for it."""
-        if self._later.isActive() or not self._bridge.painted:
-            self._later.stop()
-            self._work_out()
-
     def rung_pixel(self, index: int) -> QPointF:
         """Where a rung stands [px]."""
-        self._catch_up()
         assert self._ladder is not None
         return QPointF(self._x(self._ladder.rungs[index].rear_share), self._base - self._theme.px(30))
 
@@ -87,12 +72,10 @@ class LadderView(QWidget):
             self._look(self._ladder.present)
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._catch_up()
         self._look(self._nearest(event.position().x()))
         self._choose()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        self._catch_up()
         step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()), 0)
         if step and self._ladder is not None and self._ladder.rungs:
             self._look(max(0, min(len(self._ladder.rungs) - 1, self._looked + step)))
@@ -133,7 +116,7 @@ class LadderView(QWidget):
     def _range_of(self, found: Ladder) -> tuple[float, float]:
         """Ends of the axis in percent, around all rungs and the reference."""
         shares = [rung.rear_share for rung in found.rungs]
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None and shown.reference is not None and shown.reference.rear_share is not None:
             shares.append(shown.reference.rear_share)
         low, high = min(shares), max(shares)
@@ -157,7 +140,12 @@ class LadderView(QWidget):
         )
         if self._ladder is None or not self._ladder.rungs:
             Lettering(painter, self._theme).write(
-                px(14), px(52), "No rung can be worked out now.", Size.NORMAL, Tone.SOFT, align=Align.LEFT
+                px(14),
+                px(52),
+                self._why or "The ladder is being worked out.",
+                Size.NORMAL,
+                Tone.SOFT,
+                align=Align.LEFT,
             )
             return
         self._paint_window(painter)
@@ -172,7 +160,7 @@ class LadderView(QWidget):
 
     def _paint_window(self, painter: QPainter) -> None:
         """The target window, put on this axis through the rungs: margin falls as the rear share rises."""
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         assert self._ladder is not None and shown is not None
         low, high = shown.window
         inside = [rung.rear_share for rung in self._ladder.rungs if low <= rung.margin <= high]
@@ -211,7 +199,7 @@ class LadderView(QWidget):
         )
 
     def _paint_reference(self, painter: QPainter) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None or shown.reference is None or shown.reference.rear_share is None:
             return
         x = self._x(shown.reference.rear_share)
@@ -245,7 +233,7 @@ class LadderView(QWidget):
 
     def _change(self, rung: Rung) -> str:
         """`share +0.9 %, margin −1.2 %` against the setting on the bench."""
-        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        shown, units = self._bridge.picture, self._bridge.units
         if shown is None or shown.now.margin is None:
             return str(show(rung.rear_share, Kind.PERCENT, units))
         share = delta(rung.rear_share, shown.now.rear_share, Kind.PERCENT, units) or "0"

@@ -17,8 +17,7 @@ from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 
 if TYPE_CHECKING:
-    from anchor_beam.desk.drawing.chart import ChartStrip
-    from anchor_beam.drawings.charts import Chart
+    from anchor_beam.desk.stages.bars.curves import CorneringCurves
 
 
 class BarsPage(Split):
@@ -40,17 +39,11 @@ class BarsPage(Split):
         self.tabs.choose(Axle.REAR)
 
     @cached_property
-    def curves(self) -> ChartStrip:
+    def curves(self) -> CorneringCurves:
         """Roll and handling; the first picture shows the ladder."""
-        from anchor_beam.desk.drawing.chart import ChartStrip
+        from anchor_beam.desk.stages.bars.curves import CorneringCurves
 
-        return ChartStrip(self._bridge, self._charts, "cornering")
-
-    def _charts(self) -> tuple[Chart, ...]:
-        from anchor_beam.bench.curves import cornering_charts
-
-        shown = self._bridge.bench.shown
-        return () if shown is None else cornering_charts(shown, self._bridge.bench.units)
+        return CorneringCurves(self._bridge)
 
     def panel(self, axle: Axle) -> BarPanel:
         """The panel of one bar, built when it is first wanted."""

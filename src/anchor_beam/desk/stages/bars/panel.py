@@ -4,14 +4,10 @@ from __future__ import annotations
 
 from functools import partial
 
-from PySide6.QtCore import QRectF, QSignalBlocker, QSize, QTimer
+from PySide6.QtCore import QRectF, QSignalBlocker, QSize
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
 
-from anchor_beam.bench import workings
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.bench import Shown as ShownCar
-from anchor_beam.bench.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -25,14 +21,19 @@ from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures import workings
+from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.request import Answer, Done, Failed, Request
+from anchor_beam.session.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, delta, show
+from anchor_beam.words import faults
 from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
 PEAK = "peak stress at 1 g"
-HANDS_REST = 120  # ms without an edit
 REST = ("centre_length", "splay", "drop", "bend_radius", "arm_width", "arm_thickness")
 
 
@@ -148,15 +149,15 @@ class BarPanel(Panel):
         self.add(self.soft)
 
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
-        if self._bridge.bench.shown is not None:
-            self._bridge.show_working(maker(self._bridge.bench.shown), asker)
+        if self._bridge.picture is not None:
+            self._bridge.show_working(maker(self._bridge.picture), asker)
 
     def _take(self, index: int) -> None:
         if index > 0:
             self._bridge.ask_or_complain(PutBar(self._axle, self._rack.itemText(index)))
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
         bar = shown.file.bench.end(self._axle).bar
@@ -169,10 +170,10 @@ class BarPanel(Panel):
             self._fields[name].setVisible(visible[name])
         if self._after_holes:
             self._match_hole_rows(len(bar.holes))
-        for label, text in _texts(shown, self._axle, self._bridge.bench.units).items():
+        for label, text in _texts(shown, self._axle, self._bridge.units).items():
             self._figures[label].set_text(text)
         torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
-        self.soft.say(soft_chassis(torsion, stiffness, self._bridge.bench.units))
+        self.soft.say(soft_chassis(torsion, stiffness, self._bridge.units))
 
     def _match_hole_rows(self, count: int) -> None:
         while len(self._hole_rows) > count:
@@ -195,23 +196,37 @@ class PeakFigure(RowFigure):
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__(bridge.theme)
         self._bridge, self._axle = bridge, axle
-        self._rest = QTimer(self, singleShot=True, interval=HANDS_REST)
-        self._rest.timeout.connect(self._work_out)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._wait)
+        parts = Part.CAR | Part.SETTING | Part.UNITS
+        bridge.listen(self, to=parts, then=lambda: self.set_text(FigureText(PEAK, Shown("", "…"))))
+        bridge.follow(self, to=parts, ask=self._wanted, then=self._take)
 
-    def _wait(self) -> None:
-        self.set_text(FigureText(PEAK, Shown("", "…")))
-        self._rest.start()
-
-    def _work_out(self) -> None:
-        shown = self._bridge.bench.shown
+    def _wanted(self) -> Request | None:
+        shown = self._bridge.picture
         if shown is None:
+            return None
+        from anchor_beam.jobs.tasks import PeaksOf
+
+        against = shown.file.reference_setting
+        settings = (shown.file.bench,) if against is None else (shown.file.bench, against)
+        return PeaksOf(shown.file.car, settings, self._axle)
+
+    def _take(self, answer: Answer | None) -> None:
+        shown, units = self._bridge.picture, self._bridge.units
+        if shown is None or not isinstance(answer, Done | Failed):
             return
-        now, before = (at.peak_stress(self._axle) if at else None for at in (shown.now, shown.reference))
-        units, torque = self._bridge.bench.units, shown.now.bar_torque(self._axle)
-        known = show(now, Kind.STRESS, units) if now is not None or not torque else Shown("", "cannot tell")
+        if isinstance(answer, Failed):
+            self.set_text(FigureText(PEAK, Shown("", "cannot tell")))
+            self.setToolTip(faults.sentence(answer.problem, units))
+            return
+        torques = [at.bar_torque(self._axle) for at in (shown.now, shown.reference) if at is not None]
+        values = [
+            None if torque is None or peak.stress is None else abs(torque) * peak.stress
+            for torque, peak in zip(torques, answer.value, strict=True)
+        ]
+        now, before = values[0], values[1] if len(values) > 1 else None
+        known = show(now, Kind.STRESS, units) if now is not None or not torques[0] else Shown("", "cannot tell")
         self.set_text(FigureText(PEAK, known, delta(now, before, Kind.STRESS, units)))
-        self.setToolTip(shown.now.end(self._axle).peak.reason or HOW)
+        self.setToolTip(answer.value[0].reason or HOW)
 
 
 class HoleSpin(QSpinBox):
@@ -234,7 +249,7 @@ class HoleSpin(QSpinBox):
         self._bridge.ask_or_complain(SetHole(self._axle, sides, value - 1))
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             end = shown.file.bench.end(self._axle)
             count, hole = len(end.bar.holes), end.hole(self._side) + 1
@@ -259,7 +274,7 @@ class ShareBar(QWidget):
         return QSize(self._bridge.theme.px(240), self._bridge.theme.px(52))
 
     def _parts(self) -> list[tuple[str, float]]:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return []
         end = shown.now.end(self._axle)
@@ -293,7 +308,7 @@ class ShareBar(QWidget):
             words_x += max(least, share / sum(flexible) * spare if share * room >= least else least) + gap
 
 
-def _texts(shown: ShownCar, axle: Axle, units: System) -> dict[str, FigureText]:
+def _texts(shown: Picture, axle: Axle, units: System) -> dict[str, FigureText]:
     now, before = shown.now.end(axle), shown.reference.end(axle) if shown.reference else None
 
     def text(label: str, kind: Kind, value: float | None, was: float | None) -> FigureText:

@@ -5,17 +5,17 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QSize, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import SetValue
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.grab import Grab
 from anchor_beam.documents.records import BarRecord
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.session.edits import SetValue
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
 
@@ -25,15 +25,13 @@ NEAR = 7.0  # px from a circle that still takes hold of it
 
 
 class SectionMedallion(QWidget):
-    """Dragging previews on the whole bench; letting go keeps it as one edit. Escape while dragging lets it spring back."""
+    """A circle that is dragged is tried out on the whole bench, and kept as one edit when it is let go."""
 
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__()
         self._bridge, self._axle = bridge, axle
-        self._held = ""
         self._scale = SCALE
-        self._pending: SetValue | None = None
-        self.setMouseTracking(True)
+        self.hold = Grab(bridge, self, place_at=self._place_at, edit_at=self._edit_at)
         self.setFocusPolicy(Qt.FocusPolicy.ClickFocus)  # Escape must reach it during a drag
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName(f"{axle} bar, section")
@@ -45,11 +43,11 @@ class SectionMedallion(QWidget):
 
     @property
     def _bar(self) -> BarRecord | None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         return None if shown is None else shown.file.bench.end(self._axle).bar
 
     def _reference_bar(self) -> BarRecord | None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         setting = None if shown is None else shown.file.reference_setting
         return None if setting is None else setting.end(self._axle).bar
 
@@ -58,7 +56,7 @@ class SectionMedallion(QWidget):
 
     def _rescale(self, bar: BarRecord) -> None:
         """Pixels per metre; a bar too big for the medallion is drawn smaller. Does not change during a drag."""
-        if not self._held:
+        if not self.hold.held:
             most = self.height() - self._bridge.theme.px(8)
             self._scale = min(SCALE * self._bridge.theme.enlarged, most / bar.od.value)
 
@@ -66,41 +64,18 @@ class SectionMedallion(QWidget):
         """On the screen [px]."""
         return 0.5 * diameter * self._scale
 
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape and self._held:
-            self._held, self._pending = "", None
-            self._bridge.bench.cancel_preview()
-        else:
-            super().keyPressEvent(event)
-
-    def mousePressEvent(self, event: QMouseEvent) -> None:
-        self._held = self._circle_at(event.position())
-
-    def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if not self._held:
-            at = self._circle_at(event.position())
-            self.setCursor(Qt.CursorShape.SizeHorCursor if at else Qt.CursorShape.ArrowCursor)
-            return
+    def _edit_at(self, place: str, at: QPointF) -> SetValue | None:
+        """The diameter or wall that puts the circle under the mouse."""
         bar = self._bar
         if bar is None:
-            return
-        off = event.position() - self._centre()
+            return None
+        off = at - self._centre()
         radius = math.hypot(off.x(), off.y()) / self._scale
-        value = 2.0 * radius if self._held == "od" else bar.od.value / 2.0 - radius
-        edit = SetValue(f"bench.{self._axle}.bar.{self._held}", round(value / SNAP) * SNAP, stepped=True)
-        try:
-            self._bridge.bench.preview(edit)
-            self._pending = edit
-        except AnchorBeamError:
-            pass  # beyond what can be: the drawing stays at the last section that can
+        value = 2.0 * radius if place.endswith(".od") else bar.od.value / 2.0 - radius
+        return SetValue(place, round(value / SNAP) * SNAP, stepped=True)
 
-    def mouseReleaseEvent(self, _event: QMouseEvent) -> None:
-        self._held = ""
-        if self._pending is not None:
-            edit, self._pending = self._pending, None
-            self._bridge.ask_or_complain(edit)
-
-    def _circle_at(self, at: QPointF) -> str:
+    def _place_at(self, at: QPointF) -> str:
+        """The figure whose circle is there, empty for none."""
         bar = self._bar
         if bar is None:
             return ""
@@ -109,8 +84,9 @@ class SectionMedallion(QWidget):
         bore = 0.0 if bar.solid else bar.od.value - 2.0 * bar.wall.value
         near = self._bridge.theme.px(NEAR)
         if abs(distance - self._radius(bar.od.value)) <= near:
-            return "od"
-        return "wall" if bore > 0.0 and abs(distance - self._radius(bore)) <= near else ""
+            return f"bench.{self._axle}.bar.od"
+        on_bore = bore > 0.0 and abs(distance - self._radius(bore)) <= near
+        return f"bench.{self._axle}.bar.wall" if on_bore else ""
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         bar = self._bar
@@ -124,19 +100,19 @@ class SectionMedallion(QWidget):
         painter.setPen(QPen(theme.colour(Tone.GRAB), 2.0))
         painter.setBrush(theme.colour(tone_of(self._axle)))
         painter.drawEllipse(centre, outer, outer)
-        lines = [f"outside {show(bar.od.value, Kind.DIAMETER, self._bridge.bench.units)}"]
+        lines = [f"outside {show(bar.od.value, Kind.DIAMETER, self._bridge.units)}"]
         if not bar.solid:
             bore = bar.od.value - 2.0 * bar.wall.value
             inner = outer * bore / bar.od.value
             painter.setBrush(theme.colour(Tone.GROUND))
             painter.drawEllipse(centre, inner, inner)
-            lines.append(f"bore {show(bore, Kind.DIAMETER, self._bridge.bench.units)}")
+            lines.append(f"bore {show(bore, Kind.DIAMETER, self._bridge.units)}")
         ghost = self._reference_bar()
         if ghost is not None and ghost.od != bar.od:
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.setPen(QPen(theme.colour(Tone.SOFT), 1.4, Qt.PenStyle.DashLine))
             painter.drawEllipse(centre, self._radius(ghost.od.value), self._radius(ghost.od.value))
-            lines.append(f"dashed: {show(ghost.od.value, Kind.DIAMETER, self._bridge.bench.units)}")
+            lines.append(f"dashed: {show(ghost.od.value, Kind.DIAMETER, self._bridge.units)}")
         lines.append("drag the edge")
         painter.setFont(theme.font(Size.SMALL))
         painter.setPen(theme.colour(Tone.SOFT))

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.core.car.model import Car
 from anchor_beam.core.sides import CORNERS, Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
@@ -12,6 +11,7 @@ from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.records import CarRecord
 from anchor_beam.drawings.car import CarShape, car_from_left, car_in_plan
+from anchor_beam.session.workshop import Part
 
 PLAN = ("car.wheelbase", *(f"car.corner_{key}" for key in CORNERS), *(f"car.{axle}.track" for axle in Axle))
 HEIGHTS = (
@@ -38,7 +38,7 @@ class CarBoard(QWidget):
         bridge.listen(self, to=Part.CAR | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is not None:
             shape = car_shape(shown.file.car, shown.now.physics)
             self.plan.set_drawing(car_in_plan(shape))

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize
+from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
@@ -19,6 +18,7 @@ from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import AXLE_FIELDS
 from anchor_beam.documents.records import Drive
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
 from anchor_beam.words.car import input_name
@@ -79,10 +79,10 @@ class CarPanel(Panel):
                 self._only_live[axle] = row
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
-        car, units = shown.file.car, self._bridge.bench.units
+        car, units = shown.file.car, self._bridge.units
         for axle, row in self._only_live.items():
             row.setVisible(car.axle(axle).kind is AxleKind.LIVE)
         fl, fr, rl, rr = (figure.value for figure in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr))
@@ -110,10 +110,18 @@ class MeasureNext(QWidget):
         return QSize(self._bridge.theme.px(240), self._bridge.theme.px(20 * self.ROWS + 4))
 
     def _rows(self) -> list[tuple[str, float]]:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None or shown.bands is None:
             return []
         return [(input_name(place), share) for place, share in shown.bands.shares[: self.ROWS]]
+
+    def _why_empty(self) -> str:
+        shown = self._bridge.picture
+        if shown is None:
+            return ""
+        if shown.now.problem is not None:
+            return "There is no balance now, so nothing can be said of its doubt."
+        return shown.bands_missing or "Being worked out…"
 
     def _show(self) -> None:
         self.setAccessibleName("measure next: " + ", ".join(f"{name} {share:.0%}" for name, share in self._rows()))
@@ -125,7 +133,8 @@ class MeasureNext(QWidget):
         rows = self._rows()
         if not rows:
             painter.setPen(theme.colour(Tone.SOFT))
-            painter.drawText(0, theme.px(14), "working it out…")
+            room = QRectF(0, 0, self.width(), self.height())
+            painter.drawText(room, int(Qt.TextFlag.TextWordWrap), self._why_empty())
         for i, (name, share) in enumerate(rows):
             y = theme.px(20) * i
             colour = QColor(theme.colour(Tone.INK))

@@ -6,8 +6,6 @@ from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Listed
-from anchor_beam.bench.results import results
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
 from anchor_beam.desk.stages.car.board import car_shape
@@ -15,6 +13,7 @@ from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.drawings.shapes import Line, Size, Tone
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.results import results
 from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
 
@@ -24,47 +23,49 @@ class CarRow(QWidget):
 
     opened = Signal(int)
 
-    def __init__(self, bridge: Bridge, listed: Listed) -> None:
+    def __init__(self, bridge: Bridge, car: int) -> None:
         super().__init__()
-        self._bridge, self.listed = bridge, listed
+        self._bridge, self.car = bridge, car
+        session = bridge.workshop.session
+        self.file = session.file if session is not None and session.car == car else bridge.workshop.garage.file(car)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self._lines = self._words()
-        self.setAccessibleName(", ".join([listed.file.car.name, *self._lines]))
+        self.setAccessibleName(", ".join([self.file.car.name, *self._lines]))
 
     def sizeHint(self) -> QSize:
         return QSize(self._bridge.theme.px(500), self._bridge.theme.px(132))
 
     def mousePressEvent(self, _event: QMouseEvent) -> None:
-        self.opened.emit(self.listed.id)
+        self.opened.emit(self.car)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.opened.emit(self.listed.id)
+            self.opened.emit(self.car)
         else:
             super().keyPressEvent(event)
 
     def _words(self) -> list[str]:
-        file, units = self.listed.file, self._bridge.bench.units
+        file, units = self.file, self._bridge.units
         try:
             margin = results(file.car, file.bench).margin
         except AnchorBeamError:
             margin = None
         balance = "no balance yet" if margin is None else signed_margin(margin, units)
         typical = to_measure(unmeasured(file.car))
-        kept = f"settings kept: {len(file.settings)}; revisions: {self.listed.revisions}"
+        kept = f"settings kept: {len(file.settings)}; edits: {self._bridge.workshop.garage.at(self.car).acts}"
         return [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, theme = QPainter(self), self._bridge.theme
         px = theme.px
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        on_bench = self.listed.id == self._bridge.bench.car_id
+        on_bench = self.car == self._bridge.workshop.car
         painter.fillRect(self.rect(), theme.colour(Tone.SHEET if on_bench else Tone.GROUND))
         try:
-            now = results(self.listed.file.car, self.listed.file.bench)
-            drawing = car_in_plan(car_shape(self.listed.file.car, now.physics))
+            now = results(self.file.car, self.file.bench)
+            drawing = car_in_plan(car_shape(self.file.car, now.physics))
             lines = [item for item in drawing.items if isinstance(item, Line)]
             paint(lines, painter, fit(drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
         except AnchorBeamError:
@@ -73,7 +74,7 @@ class CarRow(QWidget):
         x = px(240)
         painter.setFont(theme.font(Size.LARGE, bold=True))
         painter.setPen(theme.colour(Tone.INK))
-        painter.drawText(x, px(38), self.listed.file.car.name)
+        painter.drawText(x, px(38), self.file.car.name)
         painter.setFont(theme.font(Size.NORMAL))
         for i, line in enumerate(self._lines):
             painter.setPen(theme.colour(Tone.INK if i == 1 else Tone.SOFT))

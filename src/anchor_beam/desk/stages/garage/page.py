@@ -14,7 +14,6 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_row import CarRow
@@ -22,6 +21,7 @@ from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.documents.making import LAYOUTS, typical_car
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.session.workshop import Part
 
 WELCOME = (
     "No car yet. Start from a typical layout on the right: every value is then marked typical until you measure it. "
@@ -63,14 +63,14 @@ class GaragePage(Split):
         for old in self.rows:
             self._list.removeWidget(old)
             old.deleteLater()
-        self.rows = [CarRow(self._bridge, listed) for listed in self._bridge.bench.cars]
+        self.rows = [CarRow(self._bridge, listed.id) for listed in self._bridge.workshop.garage.cars()]
         for i, row in enumerate(self.rows):
             row.opened.connect(self._open)
             self._list.insertWidget(i, row)
         self.welcome.setVisible(not self.rows)
 
     def _open(self, car: int) -> None:
-        if self._bridge.attempt(lambda: self._bridge.bench.open(car)):
+        if self._bridge.attempt(lambda: self._bridge.workshop.open(car)):
             self.opened.emit()
 
 
@@ -138,26 +138,26 @@ class GaragePanel(Panel):
             return
         self.caution.say(None)
         file = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
-        if self._bridge.attempt(lambda: self._bridge.bench.add(file, "made from a typical layout")):
+        if self._bridge.attempt(lambda: self._bridge.workshop.add(file, "made from a typical layout")):
             self.name.clear()
             self.made.emit()
 
     def _archive(self) -> None:
-        car = self._bridge.bench.car_id
+        car = self._bridge.workshop.car
         if car is not None:
-            self._bridge.attempt(lambda: self._bridge.bench.archive(car, archived=True))
+            self._bridge.attempt(lambda: self._bridge.workshop.put_away(car))
 
     def _restore(self, index: int) -> None:
         if index > 0:
-            car = self._bridge.bench.archived[index - 1].id
-            self._bridge.attempt(lambda: self._bridge.bench.archive(car, archived=False))
+            car = self._bridge.workshop.garage.cars(put_away=True)[index - 1].id
+            self._bridge.attempt(lambda: self._bridge.workshop.bring_back(car))
 
     def _show(self) -> None:
-        away = self._bridge.bench.archived
+        away = self._bridge.workshop.garage.cars(put_away=True)
         self.away.clear()
         self.away.addItem("bring a car back…" if away else "no car is put away")
-        self.away.addItems([listed.file.car.name for listed in away])
+        self.away.addItems([listed.name for listed in away])
         self.away.setEnabled(bool(away))
-        has_car = self._bridge.bench.car_id is not None
+        has_car = self._bridge.workshop.car is not None
         for button in (*self._needs_car, self._put_away):
             button.setEnabled(has_car)

@@ -9,7 +9,6 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
 
-from anchor_beam.bench.bench import Part, Shown
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
@@ -17,6 +16,8 @@ from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.links import ShownLink, board_for, link_elevation
 from anchor_beam.drawings.shapes import XY, Size, Tone
+from anchor_beam.figures.picture import Picture
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
 from anchor_beam.words.links import angle_from_level, square_words
@@ -48,25 +49,23 @@ class LinksBoard(QWidget):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None:
             return
         end = shown.now.end(self._axle)
         if end.sides is None:
             assert end.problem is not None
-            self._cannot.say(
-                f"{self._axle.capitalize()} links: {faults.sentence(end.problem, self._bridge.bench.units)}"
-            )
+            self._cannot.say(f"{self._axle.capitalize()} links: {faults.sentence(end.problem, self._bridge.units)}")
             self._stack.setCurrentIndex(1)
             return
         self._stack.setCurrentIndex(0)
-        links = tuple(shown_link(shown, self._axle, side, self._bridge.bench.units) for side in Side)
+        links = tuple(shown_link(shown, self._axle, side, self._bridge.units) for side in Side)
         low, high = board_for(links)
         for link in links:
             self.views[link.side].set_drawing(link_elevation(link, low, high))
 
 
-def shown_link(shown: Shown, axle: Axle, side: Side, units: System) -> ShownLink:
+def shown_link(shown: Picture, axle: Axle, side: Side, units: System) -> ShownLink:
     """One side for the drawing; x forward, z up, from the bar's pivot axis [m]."""
     end = shown.now.end(axle)
     assert end.sides is not None

@@ -7,11 +7,11 @@ import math
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.bench.bench import Part
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
 from anchor_beam.words.balance import drop_in, off_level, rest_twist
@@ -28,7 +28,7 @@ class LengthsStrip(QWidget):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _rows(self) -> list[tuple[str, str, str]]:
-        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        shown, units = self._bridge.picture, self._bridge.units
         if shown is None or (sides := shown.now.end(self._axle).sides) is None:
             return []
         end = shown.now.end(self._axle)
@@ -53,12 +53,12 @@ class LengthsStrip(QWidget):
         ]
 
     def _drop_in(self, side: Side) -> str:
-        shown = self._bridge.bench.shown
+        shown = self._bridge.picture
         if shown is None or (sides := (end := shown.now.end(self._axle)).sides) is None:
             return ""
         length = end.drop_in(side)
         change = 0.0 if length is None else length - sides[side.position].fitted
-        return drop_in(length, change, end.turns(change), self._bridge.bench.units)
+        return drop_in(length, change, end.turns(change), self._bridge.units)
 
     def _show(self) -> None:
         spoken = [f"{what}: left {left}, right {right}" for what, left, right in self._rows()]
@@ -80,7 +80,7 @@ class LengthsStrip(QWidget):
             for column, text in enumerate(row):
                 tone = Tone.SOFT if column == 0 else Tone.INK
                 pen.write(columns[column], y, text, Size.NORMAL, tone, bold=column > 0 and i == len(rows) - 1)
-        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        shown, units = self._bridge.picture, self._bridge.units
         if shown is not None and rows:
             y = px(48) + px(22) * len(rows) + px(6)
             pen.write(columns[0], y, "at rest the bar", Size.NORMAL, Tone.SOFT)

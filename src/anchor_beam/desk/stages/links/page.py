@@ -6,7 +6,6 @@ from functools import partial
 
 from PySide6.QtWidgets import QStackedWidget
 
-from anchor_beam.bench.curves import travel_charts
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
@@ -17,6 +16,7 @@ from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.charts import Chart
+from anchor_beam.figures.curves import travel_charts
 
 
 class LinksPage(Split):
@@ -44,5 +44,5 @@ class LinksPage(Split):
         self.tabs.choose(Axle.REAR)
 
     def _charts(self, axle: Axle) -> tuple[Chart, ...]:
-        shown = self._bridge.bench.shown
-        return () if shown is None else travel_charts(shown.now, axle, self._bridge.bench.units)
+        shown = self._bridge.picture
+        return () if shown is None else travel_charts(shown.now, axle, self._bridge.units)

@@ -4,9 +4,6 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
-from anchor_beam.bench import workings
-from anchor_beam.bench.bench import Part
-from anchor_beam.bench.edits import LevelLink
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -17,6 +14,9 @@ from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.fields import AXLE_FIELDS, field_at
 from anchor_beam.documents.records import Adjuster, ArmDirection
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.figures import workings
+from anchor_beam.session.edits import LevelLink
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words.balance import sides_differ
@@ -92,11 +92,11 @@ class LinksPanel(Panel):
         self.add(figure)
 
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
-        if self._bridge.bench.shown is not None:
-            self._bridge.show_working(maker(self._bridge.bench.shown), asker)
+        if self._bridge.picture is not None:
+            self._bridge.show_working(maker(self._bridge.picture), asker)
 
     def _show(self) -> None:
-        shown, units = self._bridge.bench.shown, self._bridge.bench.units
+        shown, units = self._bridge.picture, self._bridge.units
         if shown is None:
             return
         record = shown.file.car.axle(self._axle)
@@ -140,5 +140,5 @@ class LinksPanel(Panel):
         self._set("cross weight", Kind.PERCENT, shown.now.cross_weight, ref.cross_weight if ref else None)
 
     def _set(self, label: str, kind: Kind, value: float | None, before: float | None) -> None:
-        units = self._bridge.bench.units
+        units = self._bridge.units
         self._figures[label].set_text(FigureText(label, show(value, kind, units), delta(value, before, kind, units)))

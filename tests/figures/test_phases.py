@@ -7,28 +7,28 @@ from pathlib import Path
 import numpy as np
 import pytest
 
-from anchor_beam.bench import edits, workings
-from anchor_beam.bench.bands import SAMPLES, SLICE, Sampling, bands, model_of
-from anchor_beam.bench.bench import Bench, Part
-from anchor_beam.bench.curves import cornering_charts, travel_charts
-from anchor_beam.bench.results import change_effects, results
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.grip.model import FOUR, Phase
-from anchor_beam.core.sides import Axle, Side
+from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import sorrel_finch, team, wicken_estate
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import CarFile, Figure, Provenance
+from anchor_beam.figures import workings
+from anchor_beam.figures.bands import SAMPLES, SLICE, bands, model_of, needs_draws, sampled
+from anchor_beam.figures.curves import cornering_charts, handling_of, last_of, travel_charts
+from anchor_beam.figures.results import change_effects, results
+from anchor_beam.session.workshop import Part, Workshop
 from anchor_beam.store.garage import Garage
 from anchor_beam.units.kinds import System
 
 
 @pytest.fixture
-def bench(tmp_path: Path):
+def workshop(tmp_path: Path):
     with Garage(tmp_path / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "demo")
-        made = Bench(garage)
-        made.open(garage.ids()[1])  # the estate, whose inside rear lifts on the brakes
+        made = Workshop(garage)
+        made.open(garage.cars()[1].id)  # the estate, whose inside rear lifts on the brakes
         yield made
 
 
@@ -39,10 +39,7 @@ def file(request: pytest.FixtureRequest) -> CarFile:
 
 def test_first_order_bands_agree_with_monte_carlo_where_nothing_lifts(file: CarFile) -> None:
     first = bands(file.car, file.bench, file.reference_setting)
-    sampling = Sampling(file.car, file.bench, file.reference_setting, first)
-    while not sampling.done:
-        sampling.step()
-    drawn = sampling.bands
+    drawn = sampled(file.car, file.bench, file.reference_setting, first, lambda _done: None)
     assert drawn.margin == pytest.approx(first.margin, rel=0.12)
     assert drawn.roll_gradient == pytest.approx(first.roll_gradient, rel=0.08)
     assert drawn.rear_share == pytest.approx(first.rear_share, rel=0.08)
@@ -71,40 +68,17 @@ def test_the_inputs_of_a_band_are_those_of_the_car_and_both_bars() -> None:
     assert bands(measured.car, finch.bench).margin < bands(finch.car, finch.bench).margin
 
 
-def test_bands_are_refined_in_slices_where_a_wheel_lifts_and_dropped_by_the_next_edit(bench: Bench) -> None:
-    told: list[Part] = []
-    bench.do(edits.SetValue("bench.rear.bar.od", 0.022))
-    assert bench.shown.now.corner.limits.lifted.any()
-    bench.listen(told.append)
-    bench.work_out_bands()
-    before = bench.shown.bands
-    steps = 1
-    while bench.refine_bands():
-        steps += 1
-    assert steps == SAMPLES // SLICE
-    assert bench.shown.bands is not before
-    assert (
-        abs(bench.shown.bands.margins[Phase.ENTRY] / before.margins[Phase.ENTRY] - 1.0) > 0.1
-    )  # the kink misled slopes
-    assert told[-1] & Part.BANDS
-    bench.work_out_bands()
-    assert not bench.refine_bands()  # nothing left to do
-    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 1))
-    bench.work_out_bands()
-    assert bench.refine_bands()
-    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 0))
-    assert not bench.refine_bands()  # its setting is gone
-
-
-def test_the_reason_of_an_edit_names_the_effect_that_dominates(bench: Bench) -> None:
-    bench.do(edits.SetHole(Axle.REAR, tuple(Side), 1))
-    assert "Turn-in" in bench.said.why
-    bench.work_out_bands()
-    assert "load transfer" in bench.said.why
-    assert "limit" in bench.said.why
-    bench.do(edits.SetValue("car.cg_height", 0.56))  # of the car itself there is no setting to compare
-    bench.work_out_bands()
-    assert "load transfer" not in bench.said.why
+def test_bands_are_drawn_where_a_wheel_lifts_and_say_how_far_they_are() -> None:
+    estate = put(wicken_estate(), "bench.rear.bar.od", Figure(0.022))
+    assert needs_draws(estate.car, estate.bench)
+    assert not needs_draws(sorrel_finch().car, sorrel_finch().bench)
+    told: list[float] = []
+    first = bands(estate.car, estate.bench)
+    drawn = sampled(estate.car, estate.bench, None, first, told.append)
+    assert told == [(i + 1) * SLICE / SAMPLES for i in range(SAMPLES // SLICE)]
+    kinked = drawn.margins[Phase.ENTRY] / first.margins[Phase.ENTRY]
+    assert abs(kinked - 1.0) > 0.1  # the kink misled slopes
+    assert 0.0 <= drawn.lost < 0.05
 
 
 def test_camber_dominates_where_struts_lean() -> None:
@@ -117,46 +91,47 @@ def test_camber_dominates_where_struts_lean() -> None:
     )
 
 
-def test_the_phase_looked_at_is_kept_with_the_garage(bench: Bench) -> None:
+def test_the_phase_looked_at_is_kept_with_the_garage(workshop: Workshop) -> None:
     told: list[Part] = []
-    bench.listen(told.append)
-    bench.choose_phase(Phase.EXIT)
+    workshop.listen(told.append)
+    workshop.choose_phase(Phase.EXIT)
     assert told == [Part.PHASE]
-    bench.choose_phase(Phase.EXIT)
+    workshop.choose_phase(Phase.EXIT)
     assert len(told) == 1
-    assert Bench(bench.garage).phase is Phase.EXIT
+    assert Workshop(workshop.garage).choices.phase is Phase.EXIT
 
 
-def test_every_phase_has_a_margin_between_its_turns_and_a_working(bench: Bench) -> None:
-    bench.work_out_bands()
+def test_every_phase_has_a_margin_between_its_turns_and_a_working(workshop: Workshop) -> None:
     for phase in FOUR:
-        left, right = bench.shown.now.turns_of(phase)
-        margin = bench.shown.now.margin_of(phase)
+        left, right = workshop.picture.now.turns_of(phase)
+        margin = workshop.picture.now.margin_of(phase)
         assert min(left, right) <= margin <= max(left, right)
-        working = workings.margin_in(phase)(bench.shown)
+        working = workings.margin_in(phase)(workshop.picture)
         assert working.result.value == pytest.approx(margin)
         named = {term.symbol for term in working.terms}
         assert ("a_x" in named) == (phase is not Phase.MIDDLE)
 
 
-def test_the_curves_start_and_end_where_the_figures_say(bench: Bench) -> None:
-    roll, steer = cornering_charts(bench.shown, System.METRIC)
+def test_the_curves_start_and_end_where_the_figures_say(workshop: Workshop) -> None:
+    shown = workshop.picture
+    found = [handling_of(shown.file.car, at.setting, last_of(shown.now)) for at in (shown.now, shown.reference)]
+    roll, steer = cornering_charts(shown, System.METRIC, *found)
     (x0, _), (x1, y1) = roll.curves[0].points[:2]
     slope = (y1 - roll.curves[0].points[0][1]) / (x1 - x0)
-    assert slope == pytest.approx(np.degrees(bench.shown.now.roll_gradient) * GRAVITY, rel=0.02)
+    assert slope == pytest.approx(np.degrees(workshop.picture.now.roll_gradient) * GRAVITY, rel=0.02)
     gone = {mark.name: mark.x for mark in steer.marks}
-    lower = min(bench.shown.now.limits_of(Phase.MIDDLE)) / GRAVITY
+    lower = min(workshop.picture.now.limits_of(Phase.MIDDLE)) / GRAVITY
     assert next(iter(gone.values())) == pytest.approx(lower)
     last = max(x for x, y in steer.curves[0].points if np.isfinite(y))
     assert last == pytest.approx(lower, abs=0.05)
     assert [c.ghost for c in steer.curves] == [False, True]
 
 
-def test_the_travel_charts_pass_through_ride_height_with_the_figures_of_the_panel(bench: Bench) -> None:
-    rate, angle = travel_charts(bench.shown.now, Axle.REAR, System.METRIC)
-    end = bench.shown.now.rear
+def test_the_travel_charts_pass_through_ride_height_with_the_figures_of_the_panel(workshop: Workshop) -> None:
+    rate, angle = travel_charts(workshop.picture.now, Axle.REAR, System.METRIC)
+    end = workshop.picture.now.rear
     at_ride = dict(rate.curves[0].points)[0.0]
     assert at_ride == pytest.approx(end.wheel_rate / 1e3, rel=1e-6)
     assert dict(angle.curves[1].points)[0.0] == pytest.approx(np.degrees(end.sides[1].where.square_off[0]), rel=1e-6)
-    apart = results(bench.shown.file.car, put(bench.shown.file, "bench.rear.link_left", Figure(0.9)).bench)
+    apart = results(workshop.picture.file.car, put(workshop.picture.file, "bench.rear.link_left", Figure(0.9)).bench)
     assert "do not reach" in travel_charts(apart, Axle.REAR, System.METRIC)[0].empty

@@ -5,8 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
-from anchor_beam.bench.ends import end_result
-from anchor_beam.bench.results import both_turns
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
@@ -15,6 +13,8 @@ from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.results import both_turns
 
 Holes = tuple[int, int]
 

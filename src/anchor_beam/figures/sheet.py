@@ -6,13 +6,13 @@ from dataclasses import replace
 from datetime import date
 
 from anchor_beam import __version__
-from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.headline import Headline, headlines
-from anchor_beam.bench.shown_bars import shown_bar, title
 from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
+from anchor_beam.figures.headline import Headline, headlines
+from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.shown_bars import shown_bar, title
 from anchor_beam.sheets.setting_sheet import SettingSheet, SheetEnd
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import delta, show, with_band
@@ -24,7 +24,7 @@ from anchor_beam.words.phases import NAMES, reading
 RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
 
 
-def setting_sheet(shown: Shown, units: System) -> SettingSheet:
+def setting_sheet(shown: Picture, units: System) -> SettingSheet:
     """Everything the sheet says about the setting on the bench."""
     now, file = shown.now, shown.file
     bare = [replace(shown_bar(shown, axle, units), title="", against="") for axle in Axle]
@@ -51,7 +51,7 @@ def setting_sheet(shown: Shown, units: System) -> SettingSheet:
     )  # fmt: skip
 
 
-def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
+def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
     end = shown.now.end(axle)
     fitted = end.end
     holes = tuple(f"hole {fitted.hole(side) + 1}" if fitted.connected else "open" for side in Side)
@@ -69,7 +69,7 @@ def _end(shown: Shown, axle: Axle, units: System) -> SheetEnd:
     )  # fmt: skip
 
 
-def _phase(shown: Shown, phase: Phase, units: System) -> tuple[str, str, str]:
+def _phase(shown: Picture, phase: Phase, units: System) -> tuple[str, str, str]:
     """`balance, turn-in`, `loose 4.4 % ± 3.2` and the difference."""
     margin = shown.now.margin_of(phase)
     before = None if shown.reference is None else shown.reference.margin_of(phase)
@@ -79,7 +79,7 @@ def _phase(shown: Shown, phase: Phase, units: System) -> tuple[str, str, str]:
     return f"balance, {NAMES[phase]}", f"{side}{size}", delta(margin, before, Kind.PERCENT, units)
 
 
-def _figures(shown: Shown, units: System) -> tuple[tuple[str, str, str], ...]:
+def _figures(shown: Picture, units: System) -> tuple[tuple[str, str, str], ...]:
     ref = shown.reference
     lines = list(headlines(shown)[:3])
     for axle in Axle:

@@ -8,7 +8,6 @@ from functools import lru_cache
 
 import numpy as np
 
-from anchor_beam.bench.ends import end_result
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.handbook import log_sensitivity
 from anchor_beam.core.car.bars import BarBatch, bars
@@ -31,14 +30,16 @@ from anchor_beam.documents.records import (
     Figure,
     Setting,
 )
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import NoSolution
+from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.results import results
 
 # Inputs that reach the balance only through the bar's roll stiffness at the wheel.
 LINKAGE = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
 GRIP_APART = "grip of front against rear"
 GRIP_BY_AXLE = 0.02  # the same tyres all round still differ in grip from axle to axle by this much
 SAMPLES, SEED = 2000, 1  # of Monte Carlo
-SLICE = 250  # draws in one step, some 50 ms
+SLICE = 250  # draws between two reports, some 50 ms
 
 
 @dataclass(frozen=True, eq=False)
@@ -47,6 +48,7 @@ class Bands:
 
     change: of the middle margin's difference to the reference setting [%], with the same inputs before and after, None
     without a reference. shares: part of the middle margin's variance by place of the input, largest first, sum 1.
+    lost: part of the draws in which a figure has no answer, where it was drawn; 0 from derivatives.
     """
 
     margins: dict[Phase, float]
@@ -54,6 +56,7 @@ class Bands:
     rear_share: float
     change: float | None
     shares: tuple[tuple[str, float], ...]
+    lost: float = 0.0
 
     @property
     def margin(self) -> float:
@@ -66,10 +69,13 @@ def bands(car: CarRecord, setting: Setting, reference: Setting | None = None) ->
     """Propagate the spread of every input to first order; see docs/theory/uncertainty.md.
 
     Raises:
-        InputError, NoSolution: as `results` does for this car and setting.
+        InputError: as `results` does for this car and setting.
+        NoSolution: one of the moved inputs has no answer, so the honest band is "we cannot tell".
     """
     model = model_of(car, setting, reference)
     band = first_order(model.figures, model.centre, model.spread)
+    if not np.isfinite(band.sigma[FOUR.index(Phase.MIDDLE)]):
+        raise NoSolution("bands", "Moved by its spread, one of the inputs leaves a figure without an answer.")
     order = np.argsort(-band.shares[:, 1], kind="stable")
     shares = tuple((model.places[i], float(band.shares[i, 1])) for i in order if band.shares[i, 1] > 0.0)
     return _bands(band.sigma, shares, with_reference=reference is not None)
@@ -81,35 +87,29 @@ def _bands(sigma: FloatArray, shares: tuple[tuple[str, float], ...], *, with_ref
     return Bands(margins, roll, share, float(sigma[len(FOUR) + 2]) if with_reference else None, shares)
 
 
-class Sampling:
-    """Bands by Monte Carlo, a slice of draws at a time so that whoever waits for them is never held up.
+def needs_draws(car: CarRecord, setting: Setting) -> bool:
+    """Whether a wheel is off the ground near a limit, so that derivatives mislead."""
+    corner = results(car, setting).corner
+    return corner is not None and bool(corner.limits.lifted.any())
+
+
+def sampled(
+    car: CarRecord, setting: Setting, reference: Setting | None, first: Bands, report: Callable[[float], None]
+) -> Bands:
+    """Bands by Monte Carlo, a slice of draws at a time; report is told how much is done, 0 to 1.
 
     Right also where a wheel lifts or a differential gives way between two draws; the same draws serve the setting and its
     reference. shares are taken over from the first-order bands.
     """
-
-    def __init__(self, car: CarRecord, setting: Setting, reference: Setting | None, first: Bands) -> None:
-        self._model = model_of(car, setting, reference)
-        self._first, self._with_reference = first, reference is not None
-        model = self._model
-        self._draws = drawn(model.centre, model.spread, SAMPLES, SEED)
-        self._found: list[FloatArray] = []
-
-    @property
-    def done(self) -> bool:
-        return len(self._found) * SLICE >= SAMPLES
-
-    def step(self) -> None:
-        """Evaluate one more slice."""
-        start = len(self._found) * SLICE
-        self._found.append(self._model.figures(self._draws[start : start + SLICE]))
-
-    @property
-    def bands(self) -> Bands:
-        """From the draws so far that have an answer."""
-        return _bands(
-            spread_of(np.concatenate(self._found)).sigma, self._first.shares, with_reference=self._with_reference
-        )
+    model = model_of(car, setting, reference)
+    draws = drawn(model.centre, model.spread, SAMPLES, SEED)
+    figures = []
+    for start in range(0, SAMPLES, SLICE):
+        figures.append(model.figures(draws[start : start + SLICE]))
+        report(min(1.0, (start + SLICE) / SAMPLES))
+    band = spread_of(np.concatenate(figures))
+    found = _bands(band.sigma, first.shares, with_reference=reference is not None)
+    return replace(found, lost=band.lost / SAMPLES)
 
 
 @dataclass(frozen=True, eq=False)
@@ -237,12 +237,3 @@ def _linkage_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tupl
 def _relative(place: str, end: EndSetting) -> float:
     figure: Figure = getattr(end.bar, place.rpartition(".")[2])
     return field_at(place).spread(figure) / figure.value
-
-
-def bands_or_none(car: CarRecord, setting: Setting, reference: Setting | None = None) -> Bands | None:
-    """Bands, or None where one of the moved inputs has no answer: then the honest band is "we cannot tell"."""
-    try:
-        found = bands(car, setting, reference)
-    except AnchorBeamError:
-        return None
-    return found if np.isfinite(found.margin) else None

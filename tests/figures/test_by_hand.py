@@ -7,10 +7,10 @@ from dataclasses import dataclass
 
 import pytest
 
-from anchor_beam.bench.results import results
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
 from anchor_beam.documents.records import AxleRecord, CarFile, EndSetting
+from anchor_beam.figures.results import results
 
 G, E_STEEL, G_STEEL = 9.81, 206e9, 79.3e9
 COUPE = team()[0]

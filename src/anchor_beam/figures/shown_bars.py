@@ -8,14 +8,14 @@ from functools import lru_cache
 
 import numpy as np
 
-from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.ends import EndResult
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import ArmDirection, BarRecord
 from anchor_beam.drawings.bars import ShownBar, ShownLoad
 from anchor_beam.drawings.shapes import Label
+from anchor_beam.figures.ends import EndResult
+from anchor_beam.figures.picture import Picture
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words.bars import bar_title, load_words
@@ -29,7 +29,7 @@ def title(bar: BarRecord, units: System, *, connected: bool = True) -> str:
     return bar_title(od=od, solid=bar.solid, wall=wall, name=bar.name, connected=connected)
 
 
-def shown_bar(shown: Shown, axle: Axle, units: System, *, loaded: bool = False) -> ShownBar:
+def shown_bar(shown: Picture, axle: Axle, units: System, *, loaded: bool = False) -> ShownBar:
     """One bar for the drawing, with what each hole gives; `loaded` adds what it carries at 1 g."""
     record = shown.file.car.axle(axle)
     before = None if shown.reference is None else shown.reference.end(axle)
@@ -55,7 +55,7 @@ def _bare(end: EndResult, before: EndResult | None, axle: Axle, forward: bool, u
     )  # fmt: skip
 
 
-def _load(shown: Shown, axle: Axle, units: System) -> ShownLoad | None:
+def _load(shown: Picture, axle: Axle, units: System) -> ShownLoad | None:
     """Stress along the bar and shares of its give at 1 g; None for plate arms, or where nothing is carried."""
     found = {each: _stresses(shown, each) for each in Axle}
     mine = found[axle]
@@ -72,7 +72,7 @@ def _load(shown: Shown, axle: Axle, units: System) -> ShownLoad | None:
     )
 
 
-def _stresses(shown: Shown, axle: Axle) -> tuple[FloatArray, FloatArray] | None:
+def _stresses(shown: Picture, axle: Axle) -> tuple[FloatArray, FloatArray] | None:
     torque, end = shown.now.bar_torque(axle), shown.now.end(axle)
     if not torque:
         return None

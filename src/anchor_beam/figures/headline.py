@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.results import Results
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import Kind
 
 
@@ -21,7 +21,7 @@ class Headline:
     sigma: float | None = None
 
 
-def headlines(shown: Shown) -> tuple[Headline, Headline, Headline, Headline]:
+def headlines(shown: Picture) -> tuple[Headline, Headline, Headline, Headline]:
     """Roll gradient, rear share of roll stiffness, first inside wheel to lift, most loaded link."""
     now, ref, bands = shown.now, shown.reference, shown.bands
     lift, load = now.first_lift, heaviest_link(now)

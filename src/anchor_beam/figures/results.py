@@ -1,4 +1,8 @@
-"""What follows from a car and a setting. Pure functions of frozen records, so results are cached by their inputs."""
+"""What follows from a car and a setting: a function of frozen records, so results are kept by their inputs.
+
+A search may begin near the answer for the same car a moment ago, which whoever asks passes on. What it accepts is judged as
+from rest, so the answer differs by what a search leaves over (1e-9 of the weight) and by nothing else.
+"""
 
 from __future__ import annotations
 
@@ -9,7 +13,6 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from anchor_beam.bench.ends import EndResult, end_result
 from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.batches import joined
@@ -25,6 +28,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.physics import car_input, grip_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+from anchor_beam.figures.ends import EndResult, end_result
 
 if TYPE_CHECKING:
     from anchor_beam.core.grip.effects import Effects
@@ -36,7 +40,7 @@ class Cornering:
 
     limits: of both axles in every phase, (turns, phases, axles). lifts: (2, 2) turns, axles [m/s^2]. roll_gradient
     [rad/(m/s^2)]. rest: the car standing with its links as they are, (turns,), the second in a mirror.
-    one_g: at 1 g, (turns,).
+    one_g: at 1 g, (turns,). found: where the search ended.
     """
 
     limits: Limits
@@ -44,6 +48,7 @@ class Cornering:
     roll_gradient: float
     rest: CornerState
     one_g: CornerState
+    found: Reached
 
 
 @dataclass(frozen=True, eq=False)
@@ -112,7 +117,7 @@ class Results:
         """Axle whose inside wheel lifts first, and the lateral acceleration [m/s^2]."""
         if self.corner is None or not np.isfinite(self.corner.lifts).any():
             return None
-        at = np.nanmin(self.corner.lifts, axis=0)
+        at = np.fmin(*self.corner.lifts)  # of both turns; NaN for an axle whose inside wheel stays down in either
         axle = Axle.FRONT if at[0] < at[1] or not np.isfinite(at[1]) else Axle.REAR
         return axle, float(at[axle.position])
 
@@ -164,13 +169,42 @@ class Results:
         return None if torque is None or per_torque is None else abs(torque) * per_torque
 
 
-@lru_cache(maxsize=512)
-def results(car: CarRecord, setting: Setting) -> Results:
-    """Everything that follows from a car and a setting.
+MOST_KEPT = 512
+
+
+class _Kept:
+    """Results by car and setting, the oldest giving way."""
+
+    def __init__(self) -> None:
+        self._results: dict[tuple[CarRecord, Setting], Results] = {}
+
+    def get(self, car: CarRecord, setting: Setting) -> Results | None:
+        return self._results.get((car, setting))
+
+    def put(self, found: Results) -> Results:
+        if len(self._results) >= MOST_KEPT:
+            del self._results[next(iter(self._results))]
+        self._results[found.car, found.setting] = found
+        return found
+
+    def clear(self) -> None:
+        self._results.clear()
+
+
+kept = _Kept()
+
+
+def results(car: CarRecord, setting: Setting, near: Results | None = None) -> Results:
+    """Everything that follows from a car and a setting; near: of the same car with little else changed.
 
     Raises:
         InputError: at a figure that cannot be right, by its place in the `CarFile`.
     """
+    known = kept.get(car, setting)
+    return kept.put(_worked_out(car, setting, near)) if known is None else known
+
+
+def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Results:
     try:
         physics = car_input(car)
         grip_input(car)
@@ -182,7 +216,8 @@ def results(car: CarRecord, setting: Setting) -> Results:
         return Results(car, setting, physics, front, rear, None, None, no_links)
     turns = both_turns(car)
     stiffness = axle_stiffness(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))[0]
-    corner = cornering(turns, bars([(front.wheel_bar, rear.wheel_bar)]))
+    begun = None if near is None or near.corner is None else near.corner.found
+    corner = cornering(turns, bars([(front.wheel_bar, rear.wheel_bar)]), begun)
     if not np.isfinite(corner.roll_gradient):
         falls = NoSolution(
             "car.cg_height", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs"
@@ -213,22 +248,10 @@ def both_turns(car: CarRecord) -> Turns:
     return Turns(one, both, grip, course(both, grip, GRAVITY))
 
 
-@dataclass(eq=False)
-class _Latest:
-    """Where the latest survey ended, for the next one to begin at: a bench moves in small steps. Whatever is kept here, the
-    answer is the same within what the search leaves over."""
-
-    found: Reached | None = None
-
-
-_latest = _Latest()
-
-
-def cornering(turns: Turns, bar: BarBatch) -> Cornering:
+def cornering(turns: Turns, bar: BarBatch, near: Reached | None = None) -> Cornering:
     """Settle one car in everything that is shown of it, left and right turns at once."""
-    found = turns.course.survey(joined([bar, mirrored_bars(bar)]), _latest.found)
-    _latest.found = found.found
-    return Cornering(found.limits, found.lifts, float(found.roll_gradient[0]), found.rest, found.at)
+    found = turns.course.survey(joined([bar, mirrored_bars(bar)]), near)
+    return Cornering(found.limits, found.lifts, float(found.roll_gradient[0]), found.rest, found.at, found.found)
 
 
 def change_effects(before: Results, after: Results) -> Effects | None:

@@ -6,17 +6,17 @@ from collections.abc import Callable
 
 import numpy as np
 
-from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.results import both_turns
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.bar.handbook import handbook
 from anchor_beam.core.car.linear import respond
 from anchor_beam.core.grip.model import PHASES, Phase
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.core.working import Term, Working
+from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.results import both_turns
 from anchor_beam.units.kinds import Kind
 
-Maker = Callable[[Shown], Working | None]
+Maker = Callable[[Picture], Working | None]
 TURNS_DIFFER = 0.1  # % between left and right turn from which both are shown
 TIPS = "One limit is where the car tips over: beyond it there is no steady state, and the axle still holds."
 
@@ -24,7 +24,7 @@ TIPS = "One limit is where the car tips over: beyond it there is no steady state
 def margin_in(phase: Phase) -> Maker:
     """Balance margin in one phase of the corner."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         now = shown.now
         limits, found = now.limits_of(phase), now.margin_of(phase)
         if limits is None or found is None or now.corner is None:
@@ -61,7 +61,7 @@ def margin_in(phase: Phase) -> Maker:
     return make
 
 
-def roll_gradient(shown: Shown) -> Working | None:
+def roll_gradient(shown: Picture) -> Working | None:
     """Body roll per g."""
     now = shown.now
     if now.axle_stiffness is None or now.roll_gradient is None:
@@ -82,7 +82,7 @@ def roll_gradient(shown: Shown) -> Working | None:
     )  # fmt: skip
 
 
-def rear_share(shown: Shown) -> Working | None:
+def rear_share(shown: Picture) -> Working | None:
     """Rear share of roll stiffness."""
     now = shown.now
     if now.axle_stiffness is None or now.rear_share is None:
@@ -101,7 +101,7 @@ def rear_share(shown: Shown) -> Working | None:
     )  # fmt: skip
 
 
-def first_lift(shown: Shown) -> Working | None:
+def first_lift(shown: Picture) -> Working | None:
     """Lateral acceleration at which the first inside wheel carries nothing."""
     now = shown.now
     if now.first_lift is None:
@@ -125,7 +125,7 @@ def first_lift(shown: Shown) -> Working | None:
 def twist_stiffness(axle: Axle) -> Maker:
     """K_theta of one bar."""
 
-    def make(shown: Shown) -> Working:
+    def make(shown: Picture) -> Working:
         end = shown.now.end(axle)
         bar = end.bar
         forms = handbook(bar.bar)
@@ -154,7 +154,7 @@ def twist_stiffness(axle: Axle) -> Maker:
 def end_rate(axle: Axle) -> Maker:
     """Rate at the bar's end."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         end = shown.now.end(axle)
         if end.end_rate is None:
             return None
@@ -174,7 +174,7 @@ def end_rate(axle: Axle) -> Maker:
 def wheel_rate(axle: Axle) -> Maker:
     """Rate of the bar at the wheel."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         end = shown.now.end(axle)
         if end.sides is None or end.wheel_rate is None or not end.end.connected:
             return None
@@ -194,7 +194,7 @@ def wheel_rate(axle: Axle) -> Maker:
 def level_length(axle: Axle, side: Side) -> Maker:
     """Link length that levels the arm."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         sides = shown.now.end(axle).sides
         if sides is None:
             return None
@@ -219,7 +219,7 @@ def level_length(axle: Axle, side: Side) -> Maker:
 def drop_in_length(axle: Axle, side: Side) -> Maker:
     """Link length that leaves the bar untwisted while the other link stays."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         end = shown.now.end(axle)
         length = end.drop_in(side)
         if end.sides is None or length is None:
@@ -241,7 +241,7 @@ def drop_in_length(axle: Axle, side: Side) -> Maker:
 def link_load(axle: Axle) -> Maker:
     """Largest link force at 1 g."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         load, torque = shown.now.link_load(axle), shown.now.bar_torque(axle)
         if load is None or torque is None:
             return None
@@ -264,7 +264,7 @@ def link_load(axle: Axle) -> Maker:
 def stress(axle: Axle) -> Maker:
     """Largest nominal stress in the bar at 1 g."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         torque = shown.now.bar_torque(axle)
         end = shown.now.end(axle)
         found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
@@ -286,7 +286,7 @@ def stress(axle: Axle) -> Maker:
 def peak_stress(axle: Axle) -> Maker:
     """Largest stress in the bar at 1 g, the bends counted."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         peak, torque, nominal = shown.now.peak_stress(axle), shown.now.bar_torque(axle), shown.now.stress(axle)
         if peak is None or torque is None or nominal is None:
             return None
@@ -309,7 +309,7 @@ def peak_stress(axle: Axle) -> Maker:
 def arm_turn(axle: Axle, side: Side) -> Maker:
     """Turn of an arm per wheel travel."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         sides = shown.now.end(axle).sides
         if sides is None:
             return None
@@ -332,7 +332,7 @@ def arm_turn(axle: Axle, side: Side) -> Maker:
 def rest_torque(axle: Axle) -> Maker:
     """What the links as fitted leave in the bar of the standing car."""
 
-    def make(shown: Shown) -> Working | None:
+    def make(shown: Picture) -> Working | None:
         end, torque = shown.now.end(axle), shown.now.rest_torque(axle)
         if torque is None or end.rest_twist is None:
             return None
@@ -350,7 +350,7 @@ def rest_torque(axle: Axle) -> Maker:
     return make
 
 
-def cross_weight(shown: Shown) -> Working | None:
+def cross_weight(shown: Picture) -> Working | None:
     """Right front and left rear over the whole."""
     now = shown.now
     if now.corner is None or now.cross_weight is None:
@@ -368,7 +368,7 @@ def cross_weight(shown: Shown) -> Working | None:
 def bar_mass(axle: Axle) -> Maker:
     """Mass of a bar."""
 
-    def make(shown: Shown) -> Working:
+    def make(shown: Picture) -> Working:
         bar = shown.now.end(axle).bar
         material = bar.bar.material
         return Working(

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from anchor_beam.bench.results import results
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, field_at
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError, NoSolution, Problem
+from anchor_beam.figures.results import results
 
 
 def read_car(text: str) -> CarFile:

@@ -2,12 +2,8 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 import numpy as np
 
-from anchor_beam.bench.bench import Shown
-from anchor_beam.bench.results import Results
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import bars
 from anchor_beam.core.car.model import batch
@@ -18,6 +14,8 @@ from anchor_beam.documents.physics import grip_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.drawings.charts import Chart, Mark, curve
 from anchor_beam.drawings.shapes import Tone
+from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.results import Results, results
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.units.show import show
 
@@ -25,10 +23,8 @@ POINTS = 45
 LOWEST, HIGHEST = 0.02, 1.9  # g
 
 
-@lru_cache(maxsize=64)
-def _handling(car: CarRecord, setting: Setting, last: float) -> Handling | None:
-    from anchor_beam.bench.results import results
-
+def handling_of(car: CarRecord, setting: Setting, last: float) -> Handling | None:
+    """Roll and steer up to a lateral acceleration `last` [m/s^2]; None where there is no balance."""
     now = results(car, setting)
     if now.corner is None:
         return None
@@ -36,16 +32,21 @@ def _handling(car: CarRecord, setting: Setting, last: float) -> Handling | None:
     return handling(batch([now.physics]), pair, grips([grip_input(car)]), np.linspace(LOWEST * GRAVITY, last, POINTS))
 
 
-def cornering_charts(shown: Shown, units: System) -> tuple[Chart, ...]:
-    """Roll angle, and steer beyond what the corner's radius needs, over lateral acceleration in a left turn."""
+def last_of(now: Results) -> float | None:
+    """The lateral acceleration [m/s^2] at which the curves of a setting end; None where there are none."""
+    limits = now.limits_of(Phase.MIDDLE)
+    return None if limits is None else min(max(limits) * 1.02, HIGHEST * GRAVITY)
+
+
+def cornering_charts(
+    shown: Picture, units: System, now: Handling | None, before: Handling | None
+) -> tuple[Chart, ...]:
+    """Roll angle, and steer beyond what the corner's radius needs, over lateral acceleration in a left turn; now and before:
+    of the setting on the bench and of its reference."""
     limits = shown.now.limits_of(Phase.MIDDLE)
-    if limits is None:
+    if limits is None or now is None:
         why = "No curve can be worked out now."
         return (Chart("Roll", "", "", (), empty=why), Chart("Handling", "", "", (), empty=why))
-    last = min(max(limits) * 1.02, HIGHEST * GRAVITY)
-    now = _handling(shown.file.car, shown.now.setting, last)
-    before = None if shown.reference is None else _handling(shown.file.car, shown.reference.setting, last)
-    assert now is not None
     g = now.lateral / GRAVITY
     rolls = [curve(g, np.degrees(now.roll[0]), Tone.INK, "now")]
     steers = [curve(g, np.degrees(now.steer[0]), Tone.INK, "now")]

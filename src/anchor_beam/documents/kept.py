@@ -1,0 +1,61 @@
+"""Documents as the garage keeps them: a setting names the revision of each part it wears instead of holding the bar."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.records import BarRecord, Figure
+
+
+@dataclass(frozen=True)
+class KeptEnd:
+    """What is on one axle; worn: revision of the part that is fitted there."""
+
+    worn: int
+    connected: bool
+    hole_left: int
+    hole_right: int
+    link_left: Figure
+    link_right: Figure
+
+
+@dataclass(frozen=True)
+class KeptSetting:
+    """A setting under a name."""
+
+    name: str
+    front: KeptEnd
+    rear: KeptEnd
+
+
+@dataclass(frozen=True)
+class KeptBench:
+    """The setting on the bench, and the name of the one that it is compared with, empty for none."""
+
+    setting: KeptSetting
+    reference: str
+
+
+@dataclass(frozen=True)
+class KeptRack:
+    """The parts that a car's user tries on it, as documents of the garage, in their order."""
+
+    parts: tuple[int, ...]
+
+
+@dataclass(frozen=True)
+class Part:
+    """A bar and the axle it fits. It belongs to the garage: several cars may wear it."""
+
+    axle: Axle
+    bar: BarRecord
+
+
+@dataclass(frozen=True)
+class Photo:
+    """A picture of something; its bytes are kept once, under their hash (SHA-256, hexadecimal)."""
+
+    title: str
+    media_type: str
+    blob: str

@@ -1,0 +1,113 @@
+"""The kinds of documents that a garage keeps, each with how it is written, read and named.
+
+A kind has a schema version of its own. `read` takes what any earlier version wrote. To add a kind, write a record and a
+`DocumentKind` for it and put it into `KINDS`; see docs/architecture.md.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from typing import Any, Generic, TypeVar
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents import plain
+from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, Photo
+from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.records import CarRecord
+
+R = TypeVar("R")
+Plain = dict[str, Any]
+
+
+def _none(_record: Any) -> tuple[int, ...]:
+    return ()
+
+
+def _same(record: Any, _numbers: Mapping[int, int]) -> Any:
+    return record
+
+
+@dataclass(frozen=True)
+class DocumentKind(Generic[R]):
+    """How one kind of document is kept.
+
+    write: the record as plain data. read: a record from plain data and the schema version that wrote it; raises KeyError,
+    ValueError or TypeError where the data is damaged. title: what lists call it. pins: revisions of other documents that it
+    names. contains: documents that it names. renumbered: the record with those numbers replaced, for documents that move to
+    another garage. blob: the hash of the bytes that belong to it, or empty.
+    """
+
+    name: str
+    schema: int
+    write: Callable[[R], Plain]
+    read: Callable[[Plain, int], R]
+    title: Callable[[R], str]
+    pins: Callable[[R], tuple[int, ...]] = field(default=_none)
+    contains: Callable[[R], tuple[int, ...]] = field(default=_none)
+    renumbered: Callable[[R, Mapping[int, int]], R] = field(default=_same)
+    blob: Callable[[R], str] = field(default=lambda _record: "")
+
+
+def _write_end(end: KeptEnd) -> Plain:
+    head = {"connected": end.connected, "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
+    return head | plain.link_figures(end) | {"part": end.worn}
+
+
+def _read_end(data: Plain) -> KeptEnd:
+    links = plain.links_from(data)
+    return KeptEnd(int(data["part"]), bool(data["connected"]), data["hole_left"] - 1, data["hole_right"] - 1, **links)
+
+
+def _write_setting(setting: KeptSetting) -> Plain:
+    return {"name": setting.name, "front": _write_end(setting.front), "rear": _write_end(setting.rear)}
+
+
+def _read_setting(data: Plain) -> KeptSetting:
+    return KeptSetting(str(data["name"]), _read_end(data["front"]), _read_end(data["rear"]))
+
+
+def _setting_pins(setting: KeptSetting) -> tuple[int, ...]:
+    return (setting.front.worn, setting.rear.worn)
+
+
+def _renumbered_setting(setting: KeptSetting, numbers: Mapping[int, int]) -> KeptSetting:
+    def moved(end: KeptEnd) -> KeptEnd:
+        return KeptEnd(numbers[end.worn], end.connected, end.hole_left, end.hole_right, end.link_left, end.link_right)
+
+    return KeptSetting(setting.name, moved(setting.front), moved(setting.rear))
+
+
+def _read_car(data: Plain, schema: int) -> CarRecord:
+    del schema  # figures that came later are typical ones, see docs/decisions/0008
+    return plain.car_from(with_later_keys(data))
+
+
+CAR: DocumentKind[CarRecord] = DocumentKind("car", 1, plain.car_plain, _read_car, lambda car: car.name)
+SETTING: DocumentKind[KeptSetting] = DocumentKind(
+    "setting", 1, _write_setting, lambda data, _: _read_setting(data), lambda setting: setting.name, _setting_pins,
+    renumbered=_renumbered_setting,
+)  # fmt: skip
+BENCH: DocumentKind[KeptBench] = DocumentKind(
+    "bench", 1,
+    lambda bench: {"setting": _write_setting(bench.setting), "reference": bench.reference},
+    lambda data, _: KeptBench(_read_setting(data["setting"]), str(data["reference"])),
+    lambda bench: bench.setting.name, lambda bench: _setting_pins(bench.setting),
+    renumbered=lambda bench, numbers: KeptBench(_renumbered_setting(bench.setting, numbers), bench.reference),
+)  # fmt: skip
+RACK: DocumentKind[KeptRack] = DocumentKind(
+    "rack", 1, lambda rack: {"parts": list(rack.parts)}, lambda data, _: KeptRack(tuple(map(int, data["parts"]))),
+    lambda _rack: "", contains=lambda rack: rack.parts,
+    renumbered=lambda rack, numbers: KeptRack(tuple(numbers[part] for part in rack.parts)),
+)  # fmt: skip
+PART: DocumentKind[Part] = DocumentKind(
+    "part", 1, lambda part: {"axle": str(part.axle), "bar": plain.bar_plain(part.bar)},
+    lambda data, _: Part(Axle(data["axle"]), plain.bar_from(data["bar"])), lambda part: part.bar.name,
+)  # fmt: skip
+PHOTO: DocumentKind[Photo] = DocumentKind(
+    "photo", 1, lambda photo: {"title": photo.title, "media_type": photo.media_type, "blob": photo.blob},
+    lambda data, _: Photo(str(data["title"]), str(data["media_type"]), str(data["blob"])), lambda photo: photo.title,
+    blob=lambda photo: photo.blob,
+)  # fmt: skip
+
+KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO)

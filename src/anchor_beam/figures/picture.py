@@ -1,0 +1,40 @@
+"""One consistent picture of a car in hand, for views to paint: what follows from its setting, and from the reference."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from anchor_beam.documents.records import CarFile
+from anchor_beam.figures.results import Results, results
+
+if TYPE_CHECKING:
+    from anchor_beam.figures.bands import Bands
+
+
+@dataclass(frozen=True, eq=False)
+class Picture:
+    """now: of the setting on the bench. reference: of the one it is compared with, None where there is none. bands: None
+    until they are worked out, and where they cannot be; bands_missing says why."""
+
+    file: CarFile
+    now: Results
+    reference: Results | None
+    bands: Bands | None = None
+    bands_missing: str = ""
+
+    @property
+    def window(self) -> tuple[float, float]:
+        """The wanted balance margin [%]."""
+        return self.file.car.window_low.value, self.file.car.window_high.value
+
+
+def picture(file: CarFile, near: Results | None = None) -> Picture:
+    """What follows from a car in hand; near: of the same car a moment ago, for the search to begin at.
+
+    Raises:
+        InputError: at a figure that cannot be right, by its place in the `CarFile`.
+    """
+    against = file.reference_setting
+    now = results(file.car, file.bench, near)
+    return Picture(file, now, None if against is None else results(file.car, against, now))

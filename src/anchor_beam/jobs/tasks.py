@@ -1,0 +1,103 @@
+"""The jobs there are. The worker loads what they import beforehand; the window needs only their names."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.jobs.request import Report
+
+if TYPE_CHECKING:
+    from anchor_beam.core.bar.peak import Peak
+    from anchor_beam.core.grip.effects import Effects
+    from anchor_beam.core.grip.handling import Handling
+    from anchor_beam.figures.bands import Bands
+    from anchor_beam.figures.ladder import Ladder
+
+
+@dataclass(frozen=True)
+class BandsOf:
+    """How well the figures of a setting are known, and their differences to the reference."""
+
+    car: CarRecord
+    setting: Setting
+    reference: Setting | None
+
+    def run(self, report: Report) -> Bands:
+        """Derivatives first; where a wheel lifts near a limit they mislead, and draws follow.
+
+        Raises:
+            NoSolution: a moved input has no answer.
+        """
+        from anchor_beam.figures.bands import bands, needs_draws, sampled
+
+        first = bands(self.car, self.setting, self.reference)
+        if not needs_draws(self.car, self.setting):
+            return first
+        report(first, 0.0)
+        return sampled(self.car, self.setting, self.reference, first, lambda done: report(first, done))
+
+
+@dataclass(frozen=True)
+class EffectsOf:
+    """What of a change of setting comes from load transfer and what from camber."""
+
+    car: CarRecord
+    before: Setting
+    after: Setting
+
+    def run(self, report: Report) -> Effects | None:
+        """None where one of both has no balance."""
+        del report
+        from anchor_beam.figures.results import change_effects, results
+
+        return change_effects(results(self.car, self.before), results(self.car, self.after))
+
+
+@dataclass(frozen=True)
+class LadderOf:
+    """Every setting that the holes of both bars can reach."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, report: Report) -> Ladder:
+        """All rungs at once."""
+        del report
+        from anchor_beam.figures.ladder import ladder
+
+        return ladder(self.car, self.setting)
+
+
+@dataclass(frozen=True)
+class PeaksOf:
+    """Peak stress in the bars of one axle, of several settings."""
+
+    car: CarRecord
+    settings: tuple[Setting, ...]
+    axle: Axle
+
+    def run(self, report: Report) -> tuple[Peak, ...]:
+        """Of each setting, at a balanced torque of 1 N m."""
+        del report
+        from anchor_beam.figures.results import results
+
+        return tuple(results(self.car, setting).end(self.axle).peak for setting in self.settings)
+
+
+@dataclass(frozen=True)
+class HandlingOf:
+    """Roll and steer over lateral acceleration, of several settings up to one acceleration [m/s^2]."""
+
+    car: CarRecord
+    settings: tuple[Setting, ...]
+    last: float
+
+    def run(self, report: Report) -> tuple[Handling | None, ...]:
+        """Of each setting; None where it has no balance."""
+        del report
+        from anchor_beam.figures.curves import handling_of
+
+        return tuple(handling_of(self.car, setting, self.last) for setting in self.settings)

@@ -1,0 +1,52 @@
+"""What the user chose for a garage and no car knows of: units, the part of the corner looked at, the car last in hand."""
+
+from __future__ import annotations
+
+from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.documents.records import Provenance
+from anchor_beam.errors import StoreError
+from anchor_beam.store.garage import Garage
+from anchor_beam.units.kinds import System
+
+
+class Choices:
+    """Each choice counts at once; whether it could be kept for the next start is what choosing it returns."""
+
+    def __init__(self, garage: Garage) -> None:
+        self._garage = garage
+        units, phase, source = (garage.choice(name) for name in ("units", "phase", "source"))
+        self.units = System(units) if units in set(System) else System.METRIC
+        self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
+        self.source = Provenance(source) if source in set(Provenance) else Provenance.MEASURED
+
+    def choose_units(self, units: System) -> StoreError | None:
+        """Metric or US customary."""
+        self.units = units
+        return self._keep("units", units.value)
+
+    def choose_phase(self, phase: Phase) -> StoreError | None:
+        """The part of the corner that the Beam shows."""
+        self.phase = phase
+        return self._keep("phase", phase.value)
+
+    def choose_source(self, source: Provenance) -> StoreError | None:
+        """Where the next figure that is typed comes from."""
+        self.source = source
+        return self._keep("source", source.value)
+
+    @property
+    def car(self) -> int | None:
+        """The car last in hand."""
+        kept = self._garage.choice("car")
+        return int(kept) if kept and kept.isdigit() else None
+
+    def choose_car(self, car: int) -> StoreError | None:
+        """The car that the next start takes in hand."""
+        return self._keep("car", str(car))
+
+    def _keep(self, name: str, value: str) -> StoreError | None:
+        try:
+            self._garage.choose(name, value)
+        except StoreError as problem:
+            return problem
+        return None

@@ -1,0 +1,137 @@
+"""Bars and their holes."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.fields import HOLE_FIELD
+from anchor_beam.documents.places import put
+from anchor_beam.documents.records import CarFile, Figure, Provenance, RackBar
+from anchor_beam.errors import InputError
+from anchor_beam.words import acts
+from anchor_beam.words.names import holes as holes_words
+
+
+@dataclass(frozen=True, eq=False)
+class SetHole:
+    """Move a link to another hole, on one side or on both."""
+
+    axle: Axle
+    sides: tuple[Side, ...]
+    hole: int
+
+    def apply(self, file: CarFile) -> CarFile:
+        holes = len(file.bench.end(self.axle).bar.holes)
+        if not 0 <= self.hole < holes:
+            raise InputError(
+                f"bench.{self.axle}.hole_{self.sides[0]}", f"This bar has no hole {self.hole + 1}.",
+                got=self.hole + 1, accepts=f"1 to {holes}, 1 is at the end of the arm",
+            )  # fmt: skip
+        for side in self.sides:
+            file = put(file, f"bench.{self.axle}.hole_{side}", self.hole)
+        return file
+
+    @property
+    def said(self) -> str:
+        return acts.hole(self.axle, self.sides, self.hole)
+
+
+@dataclass(frozen=True, eq=False)
+class AddHole:
+    """One more hole, a step further in than the last."""
+
+    axle: Axle
+
+    def apply(self, file: CarFile) -> CarFile:
+        holes = file.bench.end(self.axle).bar.holes
+        step = holes[-1].value - holes[-2].value if len(holes) > 1 else 0.025
+        if len(holes) >= 12:
+            raise InputError(f"bench.{self.axle}.bar.holes", "Twelve holes are as many as fit.", accepts="1 to 12")
+        hole = Figure(round(holes[-1].value + step, 6), Provenance.GUESS)
+        HOLE_FIELD.check(hole.value, f"bench.{self.axle}.bar.holes[{len(holes)}]")
+        return put(file, f"bench.{self.axle}.bar.holes", (*holes, hole))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}, one more hole"
+
+
+@dataclass(frozen=True, eq=False)
+class RemoveHole:
+    """Take the innermost hole away; a link that hangs there moves one out."""
+
+    axle: Axle
+
+    def apply(self, file: CarFile) -> CarFile:
+        end = file.bench.end(self.axle)
+        if len(end.bar.holes) == 1:
+            raise InputError(f"bench.{self.axle}.bar.holes", "A bar needs one hole.", accepts="1 to 12")
+        holes = end.bar.holes[:-1]
+        last = len(holes) - 1
+        end = replace(
+            end, bar=replace(end.bar, holes=holes), hole_left=min(end.hole_left, last),
+            hole_right=min(end.hole_right, last),
+        )  # fmt: skip
+        return replace(file, bench=file.bench.with_end(self.axle, end))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}, innermost hole taken away"
+
+
+@dataclass(frozen=True, eq=False)
+class PutBar:
+    """Take a bar from the rack and put it on its axle; links stay, holes beyond its last move to its last."""
+
+    axle: Axle
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        found = next((i.bar for i in file.rack if i.axle is self.axle and i.bar.name == self.name), None)
+        if found is None:
+            raise InputError("rack", f"No {self.axle} bar in the rack is called “{self.name}”.", got=self.name)
+        end, last = file.bench.end(self.axle), len(found.holes) - 1
+        end = replace(
+            end, bar=found, connected=True, hole_left=min(end.hole_left, last), hole_right=min(end.hole_right, last)
+        )
+        return replace(file, bench=file.bench.with_end(self.axle, end))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}: “{self.name}” fitted"
+
+
+@dataclass(frozen=True, eq=False)
+class KeepBar:
+    """Put the bar on the bench into the rack, in place of one with the same name and axle."""
+
+    axle: Axle
+
+    def apply(self, file: CarFile) -> CarFile:
+        bar = file.bench.end(self.axle).bar
+        same = [item for item in file.rack if item.axle is self.axle and item.bar.name == bar.name]
+        rest = tuple(item for item in file.rack if item not in same)
+        return replace(file, rack=(*rest, RackBar(self.axle, bar, same[0].part if same else None)))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)} kept in the rack"
+
+
+@dataclass(frozen=True, eq=False)
+class ReachRung:
+    """Go to a setting of the ladder: holes left and right of both bars."""
+
+    front: tuple[int, int]
+    rear: tuple[int, int]
+
+    def apply(self, file: CarFile) -> CarFile:
+        for axle, holes in ((Axle.FRONT, self.front), (Axle.REAR, self.rear)):
+            for side, hole in zip(Side, holes, strict=True):
+                file = SetHole(axle, (side,), hole).apply(file)
+        return file
+
+    @property
+    def said(self) -> str:
+        return f"Front {holes_words(*self.front)}, rear {holes_words(*self.rear)}"

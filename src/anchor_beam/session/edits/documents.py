@@ -1,0 +1,53 @@
+"""Documents of any kind that belong to a car: added, changed, taken away. Later stages make their acts from these."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from anchor_beam.documents.folding import Changes, Head, Heads, Move, NewRevision
+from anchor_beam.documents.kinds import DocumentKind
+from anchor_beam.documents.records import CarFile
+from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True, eq=False)
+class PutDocument:
+    """Add a document to a car, or say something new in one; document: its number, for a new one a number not yet used."""
+
+    said: str
+    kind: DocumentKind[Any]
+    document: int
+    record: Any
+
+    def changes(self, car: int, heads: Heads, file: CarFile, new: Callable[[], int]) -> Changes:
+        """What has to be written."""
+        head = heads.get(self.document)
+        before = None if head is None else head.revision
+        made = NewRevision(new(), self.document, self.kind, car, before, self.record)
+        moved = {**heads, self.document: Head(self.kind.name, made.revision)}
+        return Changes((made,), (Move(self.document, before, made.revision),), moved, file)
+
+
+@dataclass(frozen=True, eq=False)
+class RemoveDocument:
+    """Take a document away; its revisions stay for whoever names them, and for undo."""
+
+    said: str
+    document: int
+
+    def changes(self, car: int, heads: Heads, file: CarFile, new: Callable[[], int]) -> Changes:
+        """What has to be written.
+
+        Raises:
+            InputError: the car has no such document.
+        """
+        del car, new
+        if self.document not in heads:
+            raise InputError("document", "This is no longer there.", got=self.document)
+        left = {document: head for document, head in heads.items() if document != self.document}
+        return Changes((), (Move(self.document, heads[self.document].revision, None),), left, file)
+
+
+DocumentEdit = PutDocument | RemoveDocument

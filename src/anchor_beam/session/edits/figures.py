@@ -1,0 +1,85 @@
+"""Figures, where they come from, and choices."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from anchor_beam.core.grip.tyre import PRESETS, TyreKind
+from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.places import put, read
+from anchor_beam.documents.records import CarFile, Figure, Provenance
+from anchor_beam.errors import InputError
+from anchor_beam.words import acts
+
+
+@dataclass(frozen=True, eq=False)
+class SetValue:
+    """Type or step a figure. Typing over a typical value or a guess makes it measured; a step keeps its source."""
+
+    place: str
+    value: float
+    text: str = ""
+    stepped: bool = False
+
+    def apply(self, file: CarFile) -> CarFile:
+        field_at(self.place).check(self.value, self.place)
+        before: Figure = read(file, self.place)
+        source = before.provenance
+        if not self.stepped and source in (Provenance.TYPICAL, Provenance.GUESS):
+            source = Provenance.MEASURED
+        return put(file, self.place, replace(before, value=self.value, typed=self.text, provenance=source))
+
+    @property
+    def said(self) -> str:
+        return _named(self.place)
+
+
+@dataclass(frozen=True, eq=False)
+class SetProvenance:
+    """Say where a figure comes from."""
+
+    place: str
+    provenance: Provenance
+
+    def apply(self, file: CarFile) -> CarFile:
+        return put(file, f"{self.place}.provenance", self.provenance)
+
+    @property
+    def said(self) -> str:
+        return f"{_named(self.place)}: {self.provenance}"
+
+
+@dataclass(frozen=True, eq=False)
+class Choose:
+    """Pick one of several: a switch, a kind, a name."""
+
+    place: str
+    value: object
+
+    def apply(self, file: CarFile) -> CarFile:
+        if isinstance(self.value, str) and not self.value.strip():
+            raise InputError(self.place, "A name needs at least one letter.", got=self.value, accepts="any text")
+        changed = put(file, self.place, self.value)
+        if self.place == "car.tyre":
+            return _with_preset(changed, TyreKind(str(self.value)))
+        return changed
+
+    @property
+    def said(self) -> str:
+        return f"{_named(self.place)}: {acts.chosen(self.value)}"
+
+
+def _named(place: str) -> str:
+    """`Rear bar, outer diameter`."""
+    try:
+        return acts.figure(place, field_at(place).label)
+    except KeyError:  # a choice, not a figure
+        return acts.choice_at(place)
+
+
+def _with_preset(file: CarFile, tyre: TyreKind) -> CarFile:
+    preset = PRESETS[tyre].tyre
+    for name, value in (("grip", preset.mu0), ("load_sensitivity", preset.load_sensitivity),
+                        ("camber_best", preset.camber_best), ("camber_loss", preset.camber_loss)):  # fmt: skip
+        file = put(file, f"car.{name}", Figure(value, Provenance.TYPICAL))
+    return file

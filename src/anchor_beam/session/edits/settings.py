@@ -1,0 +1,82 @@
+"""Settings under a name, and the one that everything is compared with."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from anchor_beam.documents.records import CarFile, Setting
+from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True, eq=False)
+class SaveSetting:
+    """Keep what is on the bench under a name; an older setting of that name is replaced."""
+
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        name = self.name.strip()
+        if not name:
+            raise InputError("settings", "The setting needs a name.", accepts="any text")
+        kept = replace(file.bench, name=name)
+        if file.saved(name) is None:
+            settings = (*file.settings, kept)
+        else:
+            settings = tuple(kept if old.name == name else old for old in file.settings)
+        return replace(file, settings=settings, bench=kept, reference=file.reference or name)
+
+    @property
+    def said(self) -> str:
+        return f"Setting kept as “{self.name.strip()}”"
+
+
+@dataclass(frozen=True, eq=False)
+class UseSetting:
+    """Put a saved setting on the bench."""
+
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        return replace(file, bench=_saved(file, self.name))
+
+    @property
+    def said(self) -> str:
+        return f"“{self.name}” on the bench"
+
+
+@dataclass(frozen=True, eq=False)
+class RemoveSetting:
+    """Forget a saved setting; if it was the reference, the first of the others becomes it."""
+
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        _saved(file, self.name)
+        settings = tuple(setting for setting in file.settings if setting.name != self.name)
+        reference = file.reference if file.reference != self.name else settings[0].name if settings else ""
+        return replace(file, settings=settings, reference=reference)
+
+    @property
+    def said(self) -> str:
+        return f"Setting “{self.name}” removed"
+
+
+@dataclass(frozen=True, eq=False)
+class CompareWith:
+    """Choose the setting that everything is compared with."""
+
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        return replace(file, reference=_saved(file, self.name).name)
+
+    @property
+    def said(self) -> str:
+        return f"Compared with “{self.name}”"
+
+
+def _saved(file: CarFile, name: str) -> Setting:
+    setting = file.saved(name)
+    if setting is None:
+        raise InputError("settings", f"There is no setting called “{name}”.", got=name)
+    return setting

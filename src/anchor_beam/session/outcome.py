@@ -1,0 +1,23 @@
+"""What came of saving, as a value that can be shown, tested and passed on."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.errors import StoreError
+
+
+@dataclass(frozen=True)
+class Saved:
+    """Everything that was done is on the disk."""
+
+
+@dataclass(frozen=True)
+class Unsaved:
+    """Acts that are in hand but not on the disk, oldest first, and why."""
+
+    acts: tuple[str, ...]
+    why: StoreError
+
+
+Outcome = Saved | Unsaved

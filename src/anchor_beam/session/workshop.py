@@ -1,0 +1,272 @@
+"""The application without an interface: a garage, the car in hand, what follows from it, and who wants to know.
+
+It joins four things that know nothing of each other: a `Session` (documents, undo, saving), the user's `Choices`, the
+`Picture` that follows from the car, and what was `Said` last. Several workshops may share one garage.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from enum import Flag, auto
+from typing import TYPE_CHECKING
+
+from anchor_beam.core.grip.model import Phase
+from anchor_beam.documents.records import CarFile, Provenance
+from anchor_beam.errors import InputError, StoreError
+from anchor_beam.figures.picture import Picture, picture
+from anchor_beam.figures.results import Results, results
+from anchor_beam.session.choices import Choices
+from anchor_beam.session.drag import Drag
+from anchor_beam.session.edits.edit import Edit
+from anchor_beam.session.outcome import Outcome, Saved, Unsaved
+from anchor_beam.session.said import Said, said_of
+from anchor_beam.session.session import Session
+from anchor_beam.store.garage import Garage
+
+if TYPE_CHECKING:
+    from anchor_beam.figures.bands import Bands
+
+
+class Part(Flag):
+    """What can change; listeners name the parts they show."""
+
+    GARAGE = auto()  # the list of cars
+    CAR = auto()  # another car, or its data
+    SETTING = auto()  # bars, holes, links, kept settings, reference
+    BANDS = auto()  # the bands of the figures already shown
+    UNITS = auto()
+    STATUS = auto()  # what was said last, whether it is saved
+    PHASE = auto()  # which part of the corner is looked at
+
+
+EVERYTHING = Part.GARAGE | Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS | Part.STATUS | Part.PHASE
+Listener = Callable[[Part], None]
+
+
+class Workshop:
+    """Views ask it to `do` things; it tells listeners which parts changed."""
+
+    def __init__(self, garage: Garage) -> None:
+        self.garage = garage
+        self.choices = Choices(garage)
+        self.session: Session | None = None
+        self.picture: Picture | None = None
+        self.said = Said("", "")
+        self.drag: Drag | None = None
+        self.change: tuple[Results, Results] | None = None  # before and after the last act, until its reason is said
+        self._listeners: list[Listener] = []
+        self._take_up()
+
+    def listen(self, listener: Listener) -> None:
+        """Call `listener` with the parts that changed, from now on."""
+        self._listeners.append(listener)
+
+    # the car in hand
+
+    @property
+    def car(self) -> int | None:
+        """The number of the car in hand."""
+        return None if self.session is None else self.session.car
+
+    def open(self, car: int) -> None:
+        """Take a car in hand.
+
+        Raises:
+            StoreError: it cannot be read; the car before stays.
+        """
+        session = Session(self.garage, car)
+        self._take(session, picture(session.file), "is on the bench.")
+        self._tell(Part.CAR | Part.SETTING | Part.STATUS | Part.GARAGE)
+
+    def add(self, file: CarFile, said: str) -> None:
+        """Keep a new car and take it in hand.
+
+        Raises:
+            StoreError: it could not be kept.
+        """
+        self.open(self.garage.add(file, said))
+        self.say(Said(file.car.name, f"{said}."))
+
+    def put_away(self, car: int) -> None:
+        """Take a car off the list; the one in hand gives way to another.
+
+        Raises:
+            StoreError: it stays.
+        """
+        self.garage.put_away(car)
+        if car == self.car:
+            self._take_up()
+        self._tell(EVERYTHING)
+
+    def bring_back(self, car: int) -> None:
+        """Put a car back on the list.
+
+        Raises:
+            StoreError: it stays away.
+        """
+        self.garage.bring_back(car)
+        if self.session is None:
+            self.open(car)
+        self._tell(EVERYTHING)
+
+    def _take_up(self) -> None:
+        """The car last in hand, or the first, or none."""
+        cars = [listed.id for listed in self.garage.cars()]
+        self.session = self.picture = self.drag = self.change = None
+        if cars:
+            last = self.choices.car
+            session = Session(self.garage, last if last in cars else cars[0])
+            said = f"is on the bench as you left it. Last done: {session.last}."
+            self._take(session, picture(session.file), said)
+
+    def _take(self, session: Session, shown: Picture, said: str) -> None:
+        self.session, self.picture, self.drag, self.change = session, shown, None, None
+        self.said = Said(session.file.car.name, said)
+        if session.car != self.choices.car and (problem := self.choices.choose_car(session.car)) is not None:
+            self.said = replace(self.said, why=_not_kept(problem))
+
+    # acts
+
+    def do(self, edit: Edit) -> Outcome:
+        """Carry out an act, save it, and say what it did.
+
+        Raises:
+            InputError: it is not possible; nothing changed.
+        """
+        session, before = self._require()
+        baseline = results(session.file.car, session.file.bench)
+        after = edit.apply(session.file)
+        results(after.car, after.bench, before.now)  # refuses what cannot be, before anything changes
+        self.drag = None
+        outcome = session.do(edit)
+        changed = self._show(session.file)
+        assert self.picture is not None
+        self.said = said_of(edit.said, baseline, self.picture.now, self.choices.units)
+        self.change = (baseline, self.picture.now)
+        self._tell(changed | Part.STATUS)
+        return outcome
+
+    def hold(self, place: str) -> Drag:
+        """Take hold of something, to try out what moving it does."""
+        if self.drag is not None:
+            self.end_drag()
+        self.drag = Drag(self, place)
+        return self.drag
+
+    def try_out(self, edit: Edit) -> None:
+        """Show what an act would do to the car as it is kept.
+
+        Raises:
+            InputError: as `do`.
+        """
+        session, _ = self._require()
+        self._tell(self._show(edit.apply(session.file)))
+
+    def end_drag(self) -> None:
+        """Back to what is kept."""
+        self.drag = None
+        if self.session is not None and self.picture is not None and self.picture.file is not self.session.file:
+            self._tell(self._show(self.session.file))
+
+    def save_again(self) -> Outcome:
+        """Try once more to save what is in hand only."""
+        session, _ = self._require()
+        if isinstance(session.outcome, Unsaved):
+            acts = session.outcome.acts
+            if isinstance(session.save_again(), Saved):
+                what = "the last edit is" if len(acts) == 1 else f"the last {len(acts)} edits are"
+                self.said = Said("Saved", f"{what} on the disk now.")
+            self._tell(Part.STATUS)
+        return session.outcome
+
+    def undo(self) -> None:
+        """Take back the last act of this car.
+
+        Raises:
+            StoreError: it could not be taken back; nothing changed.
+        """
+        session, before = self._require()
+        self._stepped("Taken back", session.take_back(), before)
+
+    def redo(self) -> None:
+        """Bring back what was taken back last.
+
+        Raises:
+            StoreError: it could not be done again; nothing changed.
+        """
+        session, before = self._require()
+        self._stepped("Done again", session.do_again(), before)
+
+    def _stepped(self, how: str, act: str | None, before: Picture) -> None:
+        session, _ = self._require()
+        if act is None:
+            self.say(Said(how, "nothing: this is as far as it goes."))
+            return
+        self.drag = None
+        self._show(session.file)
+        assert self.picture is not None
+        self.said = said_of(f"{how}: {act}", before.now, self.picture.now, self.choices.units)
+        self.change = None
+        self._tell(Part.CAR | Part.SETTING | Part.STATUS)
+
+    # what is said and chosen
+
+    def say(self, said: Said) -> None:
+        """Put something on the consequence line."""
+        self.said = said
+        self._tell(Part.STATUS)
+
+    def choose_phase(self, phase: Phase) -> None:
+        """Look at another part of the corner."""
+        if phase is not self.choices.phase:
+            self._kept(self.choices.choose_phase(phase), "The phase")
+            self._tell(Part.PHASE)
+
+    def toggle_units(self) -> None:
+        """Metric or US customary, everywhere at once."""
+        self._kept(self.choices.choose_units(self.choices.units.other), "The choice of units")
+        self._tell(Part.UNITS | Part.STATUS)
+
+    def choose_source(self, source: Provenance) -> None:
+        """Where the next figure that is typed comes from."""
+        self._kept(self.choices.choose_source(source), "The choice of a source")
+
+    def _kept(self, problem: StoreError | None, what: str) -> None:
+        if problem is not None:
+            self.say(Said(what, f"counts until the window is closed. {_not_kept(problem)}", complaint=True))
+
+    # what is worked out later
+
+    def add_bands(self, file: CarFile, bands: Bands | None, why: str = "") -> None:
+        """Add bands to the picture, unless it shows something else by now."""
+        now = self.picture
+        if now is not None and now.file is file:
+            self.picture = replace(now, bands=bands, bands_missing=why)
+            self._tell(Part.BANDS)
+
+    def add_reason(self, sentence: str) -> None:
+        """Add to the consequence line why the last act did what it did."""
+        self.change = None
+        if sentence:
+            self.say(replace(self.said, why=f"{self.said.why} {sentence}".strip()))
+
+    def _show(self, file: CarFile) -> Part:
+        """Make the picture of a file; what of it differs from the one before."""
+        before = self.picture
+        self.picture = picture(file, None if before is None else before.now)
+        same_car = before is not None and before.file.car is file.car
+        return Part.SETTING if same_car else Part.CAR | Part.SETTING
+
+    def _require(self) -> tuple[Session, Picture]:
+        if self.session is None or self.picture is None:
+            raise InputError("garage", "There is no car on the bench.", accepts="a car from the garage")
+        return self.session, self.picture
+
+    def _tell(self, parts: Part) -> None:
+        for listener in self._listeners:
+            listener(parts)
+
+
+def _not_kept(problem: StoreError) -> str:
+    return f"It is not kept for the next start: {problem.message}"
