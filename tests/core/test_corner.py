@@ -16,8 +16,9 @@ from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import respond
+from anchor_beam.core.car.measured import MeasuredCar, require_sound
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
-from anchor_beam.core.car.model import Stops, batch, car_from_corner_weights
+from anchor_beam.core.car.model import Stops, batch
 from anchor_beam.errors import InputError, NoSolution
 from support.references import CARS, bar_pair, car
 
@@ -163,25 +164,36 @@ def test_a_jack_that_cannot_do_it_says_why() -> None:
         jack_until(COUPE, pair, JackPoint(1.3, -0.7), left_sum=1000.0)  # on the right it takes nothing off the left
 
 
+def measured(corners: tuple[float, float, float, float], **changes: float) -> MeasuredCar:
+    """A kit coupe on its scales."""
+    one = {"wheelbase": 2.4, "cg_height": 0.45, "chassis_torsion": np.inf} | changes
+    one |= dict(zip(("corner_fl", "corner_fr", "corner_rl", "corner_rr"), corners, strict=True))
+    axles = {
+        "track": (1.47, 1.49), "wheel_centre_height": (0.29, 0.3), "roll_centre_height": (0.045, 0.08),
+        "unsprung_mass": (31.0, 36.0), "spring_rate": (36e3, 43e3), "spring_ratio": (0.8, 0.85), "spring_base": (1.0, 1.0),
+        "tyre_rate": (175e3, 195e3),
+    }  # fmt: skip
+    arrays = {name: np.array([value]) for name, value in (one | axles).items()}
+    return MeasuredCar(live=np.array([False, False]), **arrays)
+
+
 def test_corner_weights_put_the_centre_of_gravity_where_the_scales_say() -> None:
-    made = car_from_corner_weights(
-        (215.0, 195.0, 262.0, 248.0), wheelbase=2.4, cg_height=0.45, front=COUPE.front, rear=COUPE.rear
-    )
-    total = made.sprung_mass + made.front.unsprung_mass + made.rear.unsprung_mass
+    scales = (215.0, 195.0, 262.0, 248.0)
+    made = measured(scales).cars()
+    unsprung = made.unsprung_mass[0]
+    total = made.sprung_mass[0] + unsprung.sum()
     assert total == pytest.approx(920.0)
-    height = made.sprung_mass * made.sprung_cg_height + sum(
-        axle.unsprung_mass * axle.wheel_centre_height for axle in (made.front, made.rear)
-    )
+    height = made.sprung_mass[0] * made.sprung_cg_height[0] + (unsprung * made.wheel_centre_height[0]).sum()
     assert height / total == pytest.approx(0.45)
-    standing = settle(batch([made]), bars([(DISCONNECTED, DISCONNECTED)]), 0.0)
-    assert standing.loads[0] / GRAVITY == pytest.approx([215.0, 195.0, 262.0, 248.0])  # offset and wedge together
+    standing = settle(made, bars([(DISCONNECTED, DISCONNECTED)]), 0.0)
+    assert standing.loads[0] / GRAVITY == pytest.approx(scales)  # offset and wedge together
     assert standing.roll[0] == pytest.approx(0.0, abs=1e-9)
+    assert made.wheel_rate[0] == pytest.approx([36e3 * 0.64, 43e3 * 0.7225])
 
 
 def refuse(corners: tuple[float, float, float, float], **changes: float) -> InputError:
-    given_ = {"wheelbase": 2.4, "cg_height": 0.45} | changes
     with pytest.raises(InputError) as caught:
-        car_from_corner_weights(corners, front=COUPE.front, rear=COUPE.rear, **given_)
+        require_sound(measured(corners, **changes))
     return caught.value
 
 

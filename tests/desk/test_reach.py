@@ -107,7 +107,7 @@ def test_the_beam_sinks_at_the_end_that_gives_up_first(desk: Desk) -> None:
     assert "loose" in beam.accessibleName()
 
 
-def test_the_four_source_marks_are_four_pictures(desk: Desk) -> None:
+def test_every_source_mark_is_a_picture_of_its_own(desk: Desk) -> None:
     pictures = []
     for provenance in Provenance:
         pixmap = QPixmap(24, 24)

@@ -10,6 +10,7 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team, wicken_estate
+from anchor_beam.documents.core_inputs import measured_car
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.records import HASH, CarFile
 from anchor_beam.figures.results import results
@@ -35,9 +36,9 @@ def test_a_record_takes_no_hash_to_another_process(file: CarFile) -> None:
 def test_weights_add_up(file: CarFile) -> None:
     car = file.car
     scales = sum(corner.value for corner in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr))
-    physics = results(car, file.bench).physics
-    assert physics.sprung_mass + physics.front.unsprung_mass + physics.rear.unsprung_mass == pytest.approx(scales)
-    assert 0.3 < physics.sprung_cg_behind_front / physics.wheelbase < 0.7
+    made = measured_car(car).cars()
+    assert made.sprung_mass[0] + made.unsprung_mass[0].sum() == pytest.approx(scales)
+    assert 0.3 < made.sprung_share[0, 1] < 0.7
     left, right = car.corner_fl.value + car.corner_rl.value, car.corner_fr.value + car.corner_rr.value
     assert abs(left - right) < 0.02 * scales
 

@@ -9,8 +9,6 @@ import pytest
 
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team
-from anchor_beam.desk.stages.car.board import car_shape
-from anchor_beam.desk.stages.links.board import shown_link
 from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.bars import bars_in_plan, hole_points, picker_key, plan_points, spacing_key
 from anchor_beam.drawings.car import car_from_left, car_in_plan
@@ -18,6 +16,8 @@ from anchor_beam.drawings.links import board_for, link_elevation
 from anchor_beam.drawings.shapes import Area, Dimension, Drawing, LabelStack, Line, Ring, Slot, Text, Tone, Tube
 from anchor_beam.figures.results import results
 from anchor_beam.figures.shown_bars import shown_bar
+from anchor_beam.figures.shown_car import car_shape
+from anchor_beam.figures.shown_links import shown_link
 from anchor_beam.units.kinds import System
 
 
@@ -48,7 +48,7 @@ def plan(shown: Shown, units: System = System.METRIC) -> Drawing:
 def test_everything_lies_on_the_board(shown: Shown) -> None:
     links = [shown_link(shown, axle, side, System.METRIC) for axle in Axle for side in Side]
     low, high = board_for(tuple(links))
-    shape = car_shape(shown.file.car, shown.now.physics)
+    shape = car_shape(shown.file.car)
     boards = [plan(shown), car_in_plan(shape), car_from_left(shape), *(link_elevation(x, low, high) for x in links)]
     for board in boards:
         points = [p for item in board.items for p in getattr(item, "points", getattr(item, "anchors", ()))]
@@ -114,7 +114,7 @@ def test_labels_follow_the_units() -> None:
 
 
 def test_the_car_has_its_weights_at_its_wheels(shown: Shown) -> None:
-    shape = car_shape(shown.file.car, shown.now.physics)
+    shape = car_shape(shown.file.car)
     board = car_in_plan(shape)
     slots = {slot.key: slot.at for slot in of_kind(board, Slot)}
     assert set(slots) == {f"car.corner_{key}" for key in CORNERS}
@@ -128,7 +128,7 @@ def test_the_car_has_its_weights_at_its_wheels(shown: Shown) -> None:
 
 def test_heights_are_drawn_from_the_ground() -> None:
     car = sorrel_finch().car
-    shape = car_shape(car, Shown(sorrel_finch()).now.physics)
+    shape = car_shape(car)
     board = car_from_left(shape)
     for axle in Axle:
         height = next(d for d in of_kind(board, Dimension) if d.slot == f"car.{axle}.wheel_centre_height")

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import BarBatch, bars, rate_bar
+from anchor_beam.core.car.bracket import EXACT
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.lift import lifts
 from anchor_beam.core.car.model import AxleInput, Car, batch
@@ -136,7 +137,10 @@ def test_a_search_that_begins_near_by_ends_where_one_from_rest_does(
     upright = (
         np.abs(rest.found.pose.roll).max(axis=0) < 0.2
     )  # far over, at the edge of tipping, a limit can have a twin
-    assert near.found.acceleration[upright] == pytest.approx(rest.found.acceleration[upright], rel=1e-6, abs=1e-6)
+    edges = rest.found.tips | near.found.tips  # closed on by a bracket, not met by Newton
+    for of, off in ((~edges, 1e-6), (edges, 2.0 * EXACT)):
+        these = upright & of
+        assert near.found.acceleration[these] == pytest.approx(rest.found.acceleration[these], rel=1e-6, abs=off)
     assert near.at.loads == pytest.approx(rest.at.loads, abs=1e-3)
     assert near.roll_gradient == pytest.approx(rest.roll_gradient, rel=1e-9, nan_ok=True)
 

@@ -10,7 +10,7 @@ from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
-from anchor_beam.documents.fields import Field as TableField
+from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.plain import from_plain

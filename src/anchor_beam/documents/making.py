@@ -8,8 +8,9 @@ from typing import Any
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import PRESETS, Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
-from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD, Field
-from anchor_beam.documents.later import BRAKE_FRONT, CHASSIS, later_figures, tyre_figures
+from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD
+from anchor_beam.documents.inputs import Around, Field
+from anchor_beam.documents.later import later_figures
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -48,7 +49,7 @@ def axle_record(
 ) -> AxleRecord:  # fmt: skip
     """An axle; both pick-ups at one height unless given apart."""
     heights = {"pickup_height_left_mm": pickup_height_mm, "pickup_height_right_mm": pickup_height_mm}
-    later = later_figures(kind, axle)
+    later = later_figures(AXLE_FIELDS, Around(TyreKind.STREET, axle, kind))
     made = figures(AXLE_FIELDS, AXLE_DEFAULTS | later | heights | numbers, source)
     for field in AXLE_FIELDS:
         if field.key in later and field.key not in numbers:
@@ -75,7 +76,7 @@ def car_record(
 ) -> CarRecord:  # fmt: skip
     """A car on a dry road; what describes the tyre is its preset, always typical."""
     preset = PRESETS[tyre].tyre
-    later = tyre_figures(tyre) | {"brake_front_percent": BRAKE_FRONT, "chassis_torsion_Nm_per_deg": CHASSIS}
+    later = later_figures(CAR_FIELDS, Around(tyre))
     given: dict[str, float] = later | numbers | {
         "grip": preset.mu0, "load_sensitivity": preset.load_sensitivity,
         "window_low_percent": window_percent[0], "window_high_percent": window_percent[1],

@@ -18,9 +18,9 @@ from anchor_beam.documents.fields import (
     CAR_FIELDS,
     END_FIELDS,
     HOLE_FIELD,
-    Field,
     document_number,
 )
+from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.records import (

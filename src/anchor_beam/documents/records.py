@@ -1,22 +1,32 @@
-"""The car, its bars and its settings, as frozen values in SI."""
+"""The car, its bars and its settings, as frozen values in SI, each figure declared with all that is known of it.
+
+To add an input, declare it here, take it in the core under the same name, and show it on its screen: documents, schema,
+fields, bands and import follow from the declaration. See docs/architecture.md.
+"""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import TypeVar
+from typing import TypeVar, dataclass_transform
 
 from anchor_beam.core.grip.model import Differential
-from anchor_beam.core.grip.tyre import Road, TyreKind
+from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.documents.inputs import Enters, Figure, Provenance, angle, length, mass, quantity, rate, ratio
+from anchor_beam.units.kinds import DEG, Kind
 
+__all__ = ["Figure", "Provenance"]
 T = TypeVar("T")
+HASH = "_hash"
 
 
-def hashed_once(cls: type[T]) -> type[T]:
-    """For big frozen records that are keys of caches: each works out its hash the first time only."""
-    whole: Callable[[T], int] = cls.__hash__
+@dataclass_transform(frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity))
+def record(cls: type[T]) -> type[T]:
+    """A frozen dataclass that works out its hash the first time only: big records are keys of caches, see decision 0012."""
+    made = dataclass(frozen=True)(cls)
+    whole: Callable[[T], int] = made.__hash__
 
     def once(self: T) -> int:
         kept = vars(self)
@@ -27,39 +37,21 @@ def hashed_once(cls: type[T]) -> type[T]:
     def without(self: T) -> dict[str, object]:  # another process hashes text differently
         return {name: value for name, value in vars(self).items() if name != HASH}
 
-    cls.__hash__, cls.__getstate__ = once, without  # type: ignore[method-assign, assignment]
-    return cls
-
-
-HASH = "_hash"
-
-
-class Provenance(StrEnum):
-    """Where a value comes from; a spread follows from it."""
-
-    MEASURED = "measured"
-    MAKER = "maker's figure"
-    TYPICAL = "typical"
-    GUESS = "guess"
-
-
-@dataclass(frozen=True, slots=True)
-class Figure:
-    """A value [SI] with its provenance, the text it was typed as, and its own spread if the user gave one."""
-
-    value: float
-    provenance: Provenance = Provenance.TYPICAL
-    typed: str = ""
-    spread: float | None = None
+    made.__hash__, made.__getstate__ = once, without  # type: ignore[method-assign, assignment]
+    return made
 
 
 class Drive(StrEnum):
+    """Which wheels the engine drives."""
+
     FRONT = "front-wheel drive"
     REAR = "rear-wheel drive"
     ALL = "all-wheel drive"
 
 
 class ArmDirection(StrEnum):
+    """Which way a bar's arms point from its pivots."""
+
     FORWARD = "forward"
     REARWARD = "rearward"
 
@@ -72,8 +64,14 @@ class Adjuster(StrEnum):
     FIXED = "fixed length"
 
 
-@hashed_once
-@dataclass(frozen=True)
+CAR, GRIP, STEER, LINKAGE, BAR, NOTHING = Enters
+FINE = Kind.FINE_LENGTH
+ON_SCALES = "What the scale under this wheel shows, driver seated."
+CENTRES = "Centre to centre of its joints."
+PICKUP_HEIGHT = "Link's other joint above the bar's pivot axis at ride height, below is negative."
+
+
+@record
 class AxleRecord:
     """One axle as measured. unsprung_mass: per wheel, of the whole axle when it is live."""
 
@@ -81,28 +79,76 @@ class AxleRecord:
     arms: ArmDirection
     adjuster: Adjuster
     differential: Differential
-    track: Figure
-    wheel_centre_height: Figure
-    roll_centre_height: Figure
-    unsprung_mass: Figure
-    spring_rate: Figure
-    spring_ratio: Figure
-    spring_base: Figure
-    tyre_rate: Figure
-    camber: Figure
-    roll_camber: Figure
-    compliance_steer: Figure
-    roll_steer: Figure
-    pickup_ahead: Figure
-    pickup_height_left: Figure
-    pickup_height_right: Figure
-    pickup_spacing: Figure
-    pickup_ratio: Figure
-    thread_pitch: Figure
+    track: Figure = length(
+        "Track", (300, 3500), (1100, 1900), "Centre to centre of the tyres on the ground.", enters=CAR, spread=12
+    )
+    wheel_centre_height: Figure = length(
+        "Wheel centre height", (80, 1200), (220, 450), "Wheel centre above ground.", enters=CAR, spread=8
+    )
+    roll_centre_height: Figure = length(
+        "Roll centre height", (-500, 1000), (-60, 420),
+        "Above ground, from the pick-up points; on a live axle with a lateral rod the rod's height at the centre.",
+        enters=CAR, spread=25,
+    )  # fmt: skip
+    unsprung_mass: Figure = mass(
+        "Unsprung mass", (2, 1500), (15, 260),
+        "Wheel, tyre, hub, brake and half of the arms; per wheel, or the whole of a live axle.", enters=CAR,
+        relative=0.12,
+    )  # fmt: skip
+    spring_rate: Figure = rate("Spring rate", (8, 250), "Of one spring, at the spring.", enters=CAR, relative=0.08)
+    spring_ratio: Figure = ratio(
+        "Spring motion ratio", (0.1, 2.0), (0.4, 1.1),
+        "Spring travel over wheel travel. The wheel rate is the spring rate times this ratio squared.", enters=CAR,
+        spread=0.04,
+    )  # fmt: skip
+    spring_base: Figure = length(
+        "Spring base", (200, 3000), (700, 1600),
+        "Distance between the springs of a live axle; an independent axle does not use it.", enters=CAR, spread=10,
+    )  # fmt: skip
+    tyre_rate: Figure = rate("Tyre rate", (120, 400), "Vertical stiffness of one tyre.", enters=CAR, relative=0.12)
+    camber: Figure = angle(
+        "Static camber", (-12, 6), (-5, 0.5), "Of both wheels at ride height, negative with the top towards the car.",
+        enters=GRIP, spread=0.3, later=lambda at: 0.0 if at.kind is AxleKind.LIVE else -1.0,
+    )  # fmt: skip
+    roll_camber: Figure = ratio(
+        "Camber from roll", (-0.5, 1.5), (0.0, 1.0),
+        "Degrees the wheels lean out per degree of suspension roll: struts about 0.85, wishbones 0.35, live axle 0.",
+        enters=GRIP, spread=0.1, later=lambda at: 0.0 if at.kind is AxleKind.LIVE else 0.6,
+    )  # fmt: skip
+    compliance_steer: Figure = quantity(
+        Kind.COMPLIANCE_STEER, "Side force steer", (-1e-5, 2e-5), (-0.1e-3 * DEG, 0.3e-3 * DEG),
+        "Steer out of the turn per side force of the axle, from bushings and joints.", enters=STEER,
+        spread=0.05e-3 * DEG, later=lambda at: 0.10 if at.axle is Axle.FRONT else 0.02,
+    )  # fmt: skip
+    roll_steer: Figure = ratio(
+        "Roll steer", (-0.5, 0.5), (-0.15, 0.15), "Degrees the axle steers out of the turn per degree of suspension roll.",
+        enters=STEER, spread=0.05, later=lambda at: 0.05 if at.axle is Axle.FRONT else -0.03,
+    )  # fmt: skip
+    pickup_ahead: Figure = length(
+        "Pick-up from bar", (20, 1500), (90, 450),
+        "Along the car, from the bar's pivot axis to the joint at the other end of the link, the way the arm points.",
+        enters=LINKAGE, spread=5, kind=FINE,
+    )  # fmt: skip
+    pickup_height_left: Figure = length(
+        "Pick-up height left", (-800, 800), (-350, 350), PICKUP_HEIGHT, enters=LINKAGE, spread=5, kind=FINE
+    )
+    pickup_height_right: Figure = length(
+        "Pick-up height right", (-800, 800), (-350, 350), PICKUP_HEIGHT, enters=LINKAGE, spread=5, kind=FINE
+    )
+    pickup_spacing: Figure = length(
+        "Pick-up spacing", (200, 2500), (700, 1500), "Between the left and the right pick-up, across the car.",
+        enters=LINKAGE, spread=8,
+    )  # fmt: skip
+    pickup_ratio: Figure = ratio(
+        "Pick-up travel ratio", (0.05, 1.5), (0.3, 1.05),
+        "Travel of the pick-up over wheel travel: about 1 on a strut, 0.5 to 0.8 on an arm.", enters=LINKAGE, spread=0.05,
+    )  # fmt: skip
+    thread_pitch: Figure = length(
+        "Thread pitch", (0.2, 5), (0.7, 2.2), "Of the link's adjusting thread.", enters=NOTHING, spread=0, kind=FINE
+    )
 
 
-@hashed_once
-@dataclass(frozen=True)
+@record
 class CarRecord:
     """A car without its bars."""
 
@@ -111,29 +157,63 @@ class CarRecord:
     drive: Drive
     tyre: TyreKind
     road: Road
-    wheelbase: Figure
-    corner_fl: Figure
-    corner_fr: Figure
-    corner_rl: Figure
-    corner_rr: Figure
-    cg_height: Figure
-    grip: Figure
-    load_sensitivity: Figure
-    camber_best: Figure
-    camber_loss: Figure
-    brake_front: Figure
-    chassis_torsion: Figure
-    window_low: Figure
-    window_high: Figure
+    wheelbase: Figure = length(
+        "Wheelbase", (500, 8000), (1800, 3800), "Front to rear wheel centre, along the car.", enters=CAR, spread=10
+    )
+    corner_fl: Figure = mass("Front left corner weight", (20, 5000), (120, 900), ON_SCALES, enters=CAR, relative=0.04)
+    corner_fr: Figure = mass(
+        "Front right corner weight", (20, 5000), (120, 900), ON_SCALES, enters=CAR, relative=0.04
+    )
+    corner_rl: Figure = mass("Rear left corner weight", (20, 5000), (120, 900), ON_SCALES, enters=CAR, relative=0.04)
+    corner_rr: Figure = mass("Rear right corner weight", (20, 5000), (120, 900), ON_SCALES, enters=CAR, relative=0.04)
+    cg_height: Figure = length(
+        "Centre of gravity height", (50, 3000), (350, 900),
+        "Of the whole car above the ground; from a tilt test, or typical for the kind of car.", enters=CAR, spread=35,
+    )  # fmt: skip
+    grip: Figure = ratio(
+        "Grip of the tyre", (0.1, 4.0), (0.5, 2.0),
+        "Side force over load at the car's mean corner load. Nearly drops out of the balance.", enters=GRIP, spread=0.07,
+    )  # fmt: skip
+    load_sensitivity: Figure = ratio(
+        "Load sensitivity", (0.0, 1.0), (0.02, 0.35),
+        "How much grip a tyre loses when its load doubles. Load transfer matters only because of it.", enters=GRIP,
+        spread=0.05,
+    )  # fmt: skip
+    camber_best: Figure = angle(
+        "Best camber", (-4, 10), (0.0, 4),
+        "Lean of the tyre into the turn at which it grips best; 1 to 2.5 degrees for most.", enters=GRIP, spread=1.0,
+        later=lambda at: PRESETS[at.tyre].tyre.camber_best / DEG,
+    )  # fmt: skip
+    camber_loss: Figure = quantity(
+        Kind.CAMBER_LOSS, "Grip lost to camber", (0.0, 0.05 / DEG**2), (0.001 / DEG**2, 0.006 / DEG**2),
+        "Part of the grip lost per degree squared beside the best camber.", enters=GRIP, spread=0.001 / DEG**2,
+        later=lambda at: PRESETS[at.tyre].tyre.camber_loss / PER_DEG**2,
+    )  # fmt: skip
+    brake_front: Figure = quantity(
+        Kind.PERCENT, "Front brake share", (0.0, 100.0), (50.0, 85.0), "Part of the braking force that the front axle makes.",
+        enters=GRIP, spread=4.0, later=lambda _at: 68.0,
+    )  # fmt: skip
+    chassis_torsion: Figure = quantity(
+        Kind.ROLL_STIFFNESS, "Chassis torsion", (50.0 / DEG, 1e6 / DEG), (2e3 / DEG, 6e4 / DEG),
+        "Moment that twists the body by one degree between its axles: saloons 8000 to 25000, open cars 2000.", enters=CAR,
+        relative=0.4, later=lambda _at: 12000.0,
+    )  # fmt: skip
+    window_low: Figure = quantity(
+        Kind.PERCENT, "Window from", (-30.0, 30.0), (-10.0, 15.0),
+        "Least balance margin you want: above zero the front gives up first.", enters=NOTHING,
+    )  # fmt: skip
+    window_high: Figure = quantity(
+        Kind.PERCENT, "Window to", (-30.0, 30.0), (-10.0, 15.0), "Largest balance margin you want.", enters=NOTHING
+    )
     front: AxleRecord
     rear: AxleRecord
 
     def axle(self, axle: Axle) -> AxleRecord:
+        """One of both."""
         return self.front if axle is Axle.FRONT else self.rear
 
 
-@hashed_once
-@dataclass(frozen=True)
+@record
 class BarRecord:
     """A mirror-symmetric bar; `wall` counts unless solid, the arm's section only with plate arms."""
 
@@ -142,22 +222,60 @@ class BarRecord:
     solid: bool
     plate_arms: bool
     rigid_bushings: bool
-    od: Figure
-    wall: Figure
-    centre_length: Figure
-    pivot_spacing: Figure
-    arm_length: Figure
-    splay: Figure
-    drop: Figure
-    bend_radius: Figure
-    arm_width: Figure
-    arm_thickness: Figure
-    bushing_radial: Figure
-    holes: tuple[Figure, ...]
+    od: Figure = length(
+        "Outer diameter", (3, 120), (12, 45), "With a caliper, paint scraped off, at three places.", enters=BAR,
+        spread=0.3, kind=Kind.DIAMETER,
+    )  # fmt: skip
+    wall: Figure = length(
+        "Wall", (0.3, 59), (1.5, 8), "Wall thickness of a tube; from the end of the bar or by its weight.", enters=BAR,
+        spread=0.3, kind=Kind.DIAMETER,
+    )  # fmt: skip
+    centre_length: Figure = length(
+        "Centre length", (100, 3000), (500, 1400), "Corner to corner, where the lines of centre and arms meet.", enters=BAR,
+        spread=6,
+    )  # fmt: skip
+    pivot_spacing: Figure = length(
+        "Bushing spacing", (50, 2900), (350, 1250), "Centre to centre of the bushings.", enters=BAR, spread=6
+    )
+    arm_length: Figure = length(
+        "Arm length",
+        (20, 1500),
+        (120, 400),
+        "From the corner to the end of the arm, along the arm.",
+        enters=BAR,
+        spread=4,
+    )
+    splay: Figure = angle(
+        "Splay", (-79, 79), (-10, 35), "How far the arms lean outward, seen from above.", enters=BAR, spread=1.5
+    )
+    drop: Figure = length(
+        "Drop",
+        (-1000, 1000),
+        (-80, 80),
+        "End of the arm below the centre when the bar lies flat.",
+        enters=BAR,
+        spread=4,
+    )
+    bend_radius: Figure = length(
+        "Bend radius", (0, 500), (20, 120), "To the centreline; 0 for a sharp corner.", enters=BAR, spread=5
+    )
+    arm_width: Figure = length(
+        "Arm width", (2, 200), (18, 50), "Of a plate arm, along the load.", enters=BAR, spread=0.5, kind=FINE
+    )
+    arm_thickness: Figure = length(
+        "Arm thickness", (1, 100), (5, 20), "Of a plate arm, across it.", enters=BAR, spread=0.3, kind=FINE
+    )
+    bushing_radial: Figure = rate(
+        "Bushing stiffness", (500, 40000),
+        "Radial, bracket included: rubber about 2000 to 4000, polyurethane 6000 to 12000 N/mm.", enters=BAR, relative=0.3,
+    )  # fmt: skip
+    holes: tuple[Figure, ...] = length(
+        "Hole from the end", (0, 1400), (0, 150), "From the end of the arm to the centre of the hole, along the arm.",
+        enters=BAR, spread=0.5, kind=FINE,
+    )  # fmt: skip
 
 
-@hashed_once
-@dataclass(frozen=True)
+@record
 class EndSetting:
     """What is on one axle: the bar, whether it is connected, the hole on each side and the length of each link.
 
@@ -168,19 +286,20 @@ class EndSetting:
     connected: bool
     hole_left: int
     hole_right: int
-    link_left: Figure
-    link_right: Figure
+    link_left: Figure = length("Left link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
+    link_right: Figure = length("Right link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
     worn: int | None = field(default=None, compare=False)
 
     def hole(self, side: Side) -> int:
+        """The hole of one side, 0 at the end of the arm."""
         return self.hole_left if side is Side.LEFT else self.hole_right
 
     def link(self, side: Side) -> Figure:
+        """The link of one side."""
         return self.link_left if side is Side.LEFT else self.link_right
 
 
-@hashed_once
-@dataclass(frozen=True)
+@record
 class Setting:
     """A named setting, complete in itself: later changes to a bar in the rack do not reach back into it."""
 
@@ -189,9 +308,11 @@ class Setting:
     rear: EndSetting
 
     def end(self, axle: Axle) -> EndSetting:
+        """What is on one axle."""
         return self.front if axle is Axle.FRONT else self.rear
 
     def with_end(self, axle: Axle, end: EndSetting) -> Setting:
+        """The setting with something else on one axle."""
         return replace(self, front=end) if axle is Axle.FRONT else replace(self, rear=end)
 
 
@@ -215,8 +336,10 @@ class CarFile:
     reference: str
 
     def saved(self, name: str) -> Setting | None:
+        """A kept setting by its name."""
         return next((setting for setting in self.settings if setting.name == name), None)
 
     @property
     def reference_setting(self) -> Setting | None:
+        """The setting that everything is compared with."""
         return self.saved(self.reference)

@@ -15,12 +15,13 @@ from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.limit import Limits, limits
-from anchor_beam.core.grip.model import FOUR, GripBatch, Phase, grips
-from anchor_beam.core.linkage.arm import Chain, position
-from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
+from anchor_beam.core.linkage.sensitivity import TapeSpreads, tape_effects
+from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
+from anchor_beam.documents.core_inputs import bar_input, measured_car, measured_grip
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
-from anchor_beam.documents.physics import bar_input, grip_input, moved_cars, moved_grips
+from anchor_beam.documents.inputs import Enters
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import (
     ArmDirection,
@@ -34,8 +35,7 @@ from anchor_beam.errors import NoSolution
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import results
 
-# Inputs that reach the balance only through the bar's roll stiffness at the wheel.
-LINKAGE = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
+DIRECTLY = (Enters.CAR, Enters.GRIP)  # bars and links reach the balance through the stiffness of their bar
 GRIP_APART = "grip of front against rear"
 GRIP_BY_AXLE = 0.02  # the same tyres all round still differ in grip from axle to axle by this much
 SAMPLES, SEED = 2000, 1  # of Monte Carlo
@@ -152,14 +152,14 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
     gain = np.stack([gains[place] for place in through], axis=-1) if through else np.zeros((len(settings), 2, 0))
     pairs = [bars([(front.wheel_bar, rear.wheel_bar)]) for front, rear in ends]
     middle = [
-        limits(moved_cars(car, {}), pair, grips([grip_input(car)]), FOUR if k == 0 else (Phase.MIDDLE,))
+        limits(measured_car(car).cars(), pair, measured_grip(car).grips(), FOUR if k == 0 else (Phase.MIDDLE,))
         for k, pair in enumerate(pairs)
     ]
 
     def figures(rows: FloatArray) -> FloatArray:
         moving = {place.removeprefix("car."): rows[:, i] for i, place in enumerate(places[:first])}
-        cars = moved_cars(car, moving)
-        grip = moved_grips(car, moving, 1.0 + 0.5 * rows[:, last:] * (1.0, -1.0))
+        cars = measured_car(car, moving).cars()
+        grip = measured_grip(car, moving).grips(1.0 + 0.5 * rows[:, last:] * (1.0, -1.0))
         found = []
         for k, pair in enumerate(pairs):
             factor = np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0)
@@ -183,9 +183,8 @@ def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, middle: Limits) 
 
 def _car_places(car: CarRecord) -> list[str]:
     """Places within the car that the balance depends on directly."""
-    own = [field.name for field in CAR_FIELDS if not field.name.startswith("window")]
-    skip = {*LINKAGE, "thread_pitch", "compliance_steer", "roll_steer"}
-    per_axle = [field.name for field in AXLE_FIELDS if field.name not in skip]
+    own = [field.name for field in CAR_FIELDS if field.enters in DIRECTLY]
+    per_axle = [field.name for field in AXLE_FIELDS if field.enters in DIRECTLY]
     live = {axle: car.axle(axle).kind is AxleKind.LIVE for axle in Axle}
     return own + [f"{axle}.{name}" for axle in Axle for name in per_axle if live[axle] or name != "spring_base"]
 
@@ -207,31 +206,18 @@ def _bar_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[st
 
 
 def _linkage_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[str, float]]:
-    """Relative change of the bar's roll stiffness, (m_left + m_right)^2, by one spread of each linkage input."""
-    centre = end_result(axle, end, name)
-    if centre.sides is None:
+    """Relative change of the bar's roll stiffness by one spread of each linkage input."""
+    sides = end_result(axle, end, name).sides
+    if sides is None:
         return []
-    spread = {key: field_at(f"car.{name}.{key}").spread(getattr(axle, key)) for key in LINKAGE}
-    ahead = np.array([1.0, 0.0, 0.0]) if axle.arms is ArmDirection.FORWARD else np.array([-1.0, 0.0, 0.0])
-    moves = []  # of the pick-up and its travel ratio, by side, in the order of `found`
-    for side, outboard in ((Side.LEFT, 0.5), (Side.RIGHT, -0.5)):
-        height = spread[f"pickup_height_{side}"] * np.array([0.0, 0.0, 1.0])
-        other = np.zeros(3)
-        heights = (height, other) if side is Side.LEFT else (other, height)
-        moves.append(np.stack(
-            [ahead * spread["pickup_ahead"], *heights, np.array([0.0, outboard * spread["pickup_spacing"], 0.0])]
-        ))  # fmt: skip
-    total = np.zeros((2, len(moves[0])))
-    for result, move in zip(centre.sides, moves, strict=True):
-        both_ways = result.chain.pickup + np.stack([move, -move])
-        chain = Chain(np.broadcast_to(result.chain.radius, both_ways.shape), result.chain.axis, both_ways,
-                      result.chain.pickup_travel)  # fmt: skip
-        total += position(chain, result.fitted).motion_ratio
-    rest = sum(side.motion_ratio for side in centre.sides)
-    changes = np.abs(0.5 * (total[0] ** 2 - total[1] ** 2) / rest**2)
-    found = list(zip(LINKAGE[:-1], map(float, changes), strict=True))
-    found.append((LINKAGE[-1], 2.0 * spread[LINKAGE[-1]] / axle.pickup_ratio.value))
-    return [(key, change) for key, change in found if np.isfinite(change)]  # else the link hardly reaches
+    spreads = {
+        field.name: field.spread(getattr(axle, field.name)) for field in AXLE_FIELDS if field.enters is Enters.LINKAGE
+    }
+    changes = tape_effects(
+        (sides[0].chain, sides[1].chain), (sides[0].fitted, sides[1].fitted), TapeSpreads(**spreads),
+        ratio=axle.pickup_ratio.value, forward=axle.arms is ArmDirection.FORWARD,
+    )  # fmt: skip
+    return list(changes.items())
 
 
 def _relative(place: str, end: EndSetting) -> float:

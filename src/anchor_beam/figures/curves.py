@@ -6,16 +6,14 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import bars
-from anchor_beam.core.car.model import batch
 from anchor_beam.core.grip.handling import Handling, handling
-from anchor_beam.core.grip.model import Phase, grips
+from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import grip_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.drawings.charts import Chart, Mark, curve
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.figures.picture import Picture
-from anchor_beam.figures.results import Results, results
+from anchor_beam.figures.results import Results, both_turns, results
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.units.show import show
 
@@ -28,8 +26,8 @@ def handling_of(car: CarRecord, setting: Setting, last: float) -> Handling | Non
     now = results(car, setting)
     if now.corner is None:
         return None
-    pair = bars([(now.front.wheel_bar, now.rear.wheel_bar)])
-    return handling(batch([now.physics]), pair, grips([grip_input(car)]), np.linspace(LOWEST * GRAVITY, last, POINTS))
+    pair, turns = bars([(now.front.wheel_bar, now.rear.wheel_bar)]), both_turns(car)
+    return handling(turns.one, pair, turns.grip, np.linspace(LOWEST * GRAVITY, last, POINTS))
 
 
 def last_of(now: Results) -> float | None:
@@ -72,16 +70,9 @@ def understeer_words(found: Handling, units: System) -> str:
     """`understeer 0.57 deg/g near rest, 1.19 at 0.5 g`."""
     said = []
     for at, where in ((0.05, "near rest"), (0.5, "at 0.5 g")):
-        value = understeer_at(found, at * GRAVITY)
+        value = found.gradient_at(at * GRAVITY)
         said.append(f"{show(value, Kind.UNDERSTEER, units)} {where}")
     return "understeer " + ", ".join(said)
-
-
-def understeer_at(found: Handling, lateral: float) -> float | None:
-    """Slope of the handling curve [rad/(m/s^2)] at a lateral acceleration [m/s^2]; None beyond its end."""
-    slopes = np.gradient(found.steer[0], found.lateral)
-    value = float(np.interp(lateral, found.lateral, slopes))
-    return value if np.isfinite(value) and lateral <= found.lateral[-1] else None
 
 
 def travel_charts(now: Results, axle: Axle, units: System) -> tuple[Chart, ...]:

@@ -4,36 +4,25 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from math import nan
 from typing import TYPE_CHECKING
-
-import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
-from anchor_beam.core.linkage.arm import (
-    ArmPosition,
-    Chain,
-    length_at,
-    level_length,
-    position,
-    require_assembled,
-    square_length,
-    way,
-)
-from anchor_beam.core.linkage.tape import PickUp, chains
+from anchor_beam.core.linkage import closed
+from anchor_beam.core.linkage.arm import ArmPosition, Chain, length_at, level_length, square_length
+from anchor_beam.core.linkage.closed import ClosedSide
+from anchor_beam.core.linkage.linkage import Hung, Tape, hang
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import bar_input, length_per_turn, pickup
+from anchor_beam.documents.core_inputs import bar_input, length_per_turn, linkage
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, NoSolution
 
 if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
-
-TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height that is shown and fitted
-AT_REST = slice(len(TRAVEL) // 2, len(TRAVEL) // 2 + 1)  # of it
 
 
 @dataclass(frozen=True, eq=False)
@@ -106,19 +95,21 @@ class EndResult:
         """The bar as the car sees it at its wheels; links that twist it at rest are its preload."""
         if self.sides is None or not self.end.connected:
             return DISCONNECTED
-        left, right = (side.cubic for side in self.sides)
-        slope, curve, third = zip(left, right, strict=True)
-        return WheelBar(self.K_theta, slope, curve, third, -(self.rest_twist or 0.0))
+        left, right = (
+            ClosedSide(side.cubic, float(side.where.theta[0]), float(side.where.lever[0])) for side in self.sides
+        )
+        return closed.wheel_bar(self.bar, (self.end.hole_left, self.end.hole_right), left, right)
+
+    @property
+    def slopes(self) -> tuple[float, float]:
+        """Turn of both arms per wheel travel [rad/m], NaN where there are no links."""
+        left, right = (nan, nan) if self.sides is None else (side.motion_ratio for side in self.sides)
+        return left, right
 
     @property
     def roll_stiffness(self) -> float:
         """At the wheels [N m/rad]; 0 disconnected, NaN where there are no links."""
-        if not self.end.connected:
-            return 0.0
-        if self.sides is None:
-            return float("nan")
-        turn = 0.5 * sum(side.motion_ratio for side in self.sides) * self.track
-        return self.K_theta * turn**2
+        return closed.roll_stiffness(self.K_theta, self.slopes, self.track) if self.end.connected else 0.0
 
     @cached_property
     def peak(self) -> Peak:
@@ -135,17 +126,21 @@ class EndResult:
     @property
     def hole_rates(self) -> FloatArray:
         """(2, n) rate at the wheel in roll that each hole gives with the same hole on both sides [N/m]."""
-        return np.asarray(2.0 * np.diag(self.bar.K_theta) * self.motion_ratios**2, dtype=float)
+        return closed.hole_rates(self.bar.K_theta, self.motion_ratios)
 
     @property
     def wheel_rate(self) -> float | None:
         """Force at each wheel per travel of each wheel, moving oppositely [N/m]: 2 K_theta m_left m_right; 0 disconnected."""
         if not self.end.connected:
             return 0.0
+        return None if self.sides is None else closed.roll_rate(self.K_theta, self.slopes)
+
+    def link_forces(self, torque: float) -> tuple[float, float] | None:
+        """Force in both links [N] when the bar carries a torque [N m]; None where there are none."""
         if self.sides is None:
             return None
-        left, right = (side.motion_ratio for side in self.sides)
-        return 2.0 * self.K_theta * left * right
+        left, right = self.sides
+        return closed.link_forces(torque, (float(left.where.lever[0]), float(right.where.lever[0])))
 
     def drop_in(self, side: Side) -> float | None:
         """Length of this side's link that leaves the bar untwisted while the other link stays as fitted [m]."""
@@ -174,16 +169,14 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
         bar = solve(bar_input(end.bar))
     except AnchorBeamError as problem:
         raise problem.within(f"bench.{name}.bar") from problem
-    links = _Links(
-        bar.mesh, (pickup(axle, Side.LEFT), pickup(axle, Side.RIGHT)), (end.link_left.value, end.link_right.value)
-    )
-    ratios = _hung(links)[1].motion_ratio[..., AT_REST].squeeze(-1)
+    links = _Links(bar.mesh, linkage(axle), (end.link_left.value, end.link_right.value))
+    hung = _hung(links)
     K_theta, per_turn = float(bar.K_theta[end.hole_left, end.hole_right]), length_per_turn(axle)
     try:
         left, right = (_side(links, side, end.hole(side), f"bench.{name}.link_{side}") for side in Side)
     except NoSolution as problem:
-        return EndResult(end, bar, None, ratios, K_theta, problem, axle.track.value, per_turn)
-    return EndResult(end, bar, (left, right), ratios, K_theta, None, axle.track.value, per_turn)
+        return EndResult(end, bar, None, hung.motion_ratios, K_theta, problem, axle.track.value, per_turn)
+    return EndResult(end, bar, (left, right), hung.motion_ratios, K_theta, None, axle.track.value, per_turn)
 
 
 @dataclass(frozen=True)
@@ -192,24 +185,19 @@ class _Links:
     is tried, and so does what follows here."""
 
     bar: Mesh
-    pickups: tuple[PickUp, PickUp]
+    linkage: Tape
     lengths: tuple[float, float]
 
 
 @lru_cache(maxsize=64)
-def _hung(links: _Links) -> tuple[Chain, ArmPosition]:
-    """Both sides at ride height (2, n), and with their link in each of the holes through the whole travel (2, n, TRAVEL)."""
-    holes = chains(links.bar, *links.pickups)
-    fitted = np.array(links.lengths)[:, None, None]
-    return holes, position(holes.straight_on(TRAVEL), fitted, way(holes.pickup)[..., None])
+def _hung(links: _Links) -> Hung:
+    """Both links in each of the holes through the whole travel."""
+    return hang(links.linkage, links.bar, links.lengths)
 
 
 @lru_cache(maxsize=64)
 def _side(links: _Links, side: Side, hole: int, place: str) -> SideResult:
-    (holes, hung), fitted = _hung(links), links.lengths[side.position]
-    here = holes.part((side.position, slice(hole, hole + 1)))
-    through = hung.part((side.position, hole))
-    where = through.part(AT_REST)
-    require_assembled(where, place, here, fitted)
-    lasts = bool(np.isfinite(through.theta).all())
-    return SideResult(here, where, Travel(TRAVEL, through) if lasts else None, fitted)
+    hung = _hung(links)
+    where = hung.at_ride(side, hole, place)
+    chain = hung.ride.part((side.position, slice(hole, hole + 1)))
+    return SideResult(chain, where, hung.travel(side, hole), hung.lengths[side.position])

@@ -19,13 +19,14 @@ from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.events import Reached
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
+from anchor_beam.core.car.measured import require_sound
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
-from anchor_beam.core.car.model import Car, CarBatch, batch
+from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.limit import Limits
-from anchor_beam.core.grip.model import GripBatch, Phase, grips
+from anchor_beam.core.grip.model import GripBatch, Phase
 from anchor_beam.core.grip.survey import Course, course
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.physics import car_input, grip_input
+from anchor_beam.documents.core_inputs import measured_car, measured_grip
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
 from anchor_beam.figures.ends import EndResult, end_result
@@ -60,7 +61,6 @@ class Results:
 
     car: CarRecord
     setting: Setting
-    physics: Car
     front: EndResult
     rear: EndResult
     axle_stiffness: FloatArray | None
@@ -127,10 +127,9 @@ class Results:
         The link on the shorter lever carries more. None where the bar is disconnected or the car does not settle.
         """
         torque = self.bar_torque(axle)
-        sides = self.end(axle).sides
-        if torque is None or sides is None:
+        forces = None if torque is None else self.end(axle).link_forces(torque)
+        if forces is None:
             return None
-        forces = [abs(torque / float(side.where.lever[0])) for side in sides]
         side = Side.LEFT if forces[0] >= forces[1] else Side.RIGHT
         return side, forces[side.position]
 
@@ -206,14 +205,13 @@ def results(car: CarRecord, setting: Setting, near: Results | None = None) -> Re
 
 def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Results:
     try:
-        physics = car_input(car)
-        grip_input(car)
+        require_sound(measured_car(car))
     except AnchorBeamError as problem:
         raise problem.within("car") from problem
     front, rear = (end_result(car.axle(axle), setting.end(axle), axle) for axle in Axle)
     no_links = front.problem or rear.problem
     if no_links is not None:
-        return Results(car, setting, physics, front, rear, None, None, no_links)
+        return Results(car, setting, front, rear, None, None, no_links)
     turns = both_turns(car)
     stiffness = axle_stiffness(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))[0]
     begun = None if near is None or near.corner is None else near.corner.found
@@ -222,8 +220,8 @@ def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Resul
         falls = NoSolution(
             "car.cg_height", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs"
         )
-        return Results(car, setting, physics, front, rear, None, None, falls)
-    return Results(car, setting, physics, front, rear, stiffness, corner, None)
+        return Results(car, setting, front, rear, None, None, falls)
+    return Results(car, setting, front, rear, stiffness, corner, None)
 
 
 @dataclass(frozen=True, eq=False)
@@ -243,8 +241,8 @@ def both_turns(car: CarRecord) -> Turns:
     Raises:
         InputError: at a figure of the car, named as in the record.
     """
-    one = batch([car_input(car)])
-    both, grip = joined([one, mirrored_cars(one)]), grips([grip_input(car)])
+    one = measured_car(car).cars()
+    both, grip = joined([one, mirrored_cars(one)]), measured_grip(car).grips()
     return Turns(one, both, grip, course(both, grip, GRAVITY))
 
 
@@ -261,4 +259,5 @@ def change_effects(before: Results, after: Results) -> Effects | None:
     from anchor_beam.core.grip.effects import effects  # worked out after the picture
 
     pairs = [bars([(each.front.wheel_bar, each.rear.wheel_bar)]) for each in (before, after)]
-    return effects(batch([after.physics]), pairs[0], pairs[1], grips([grip_input(after.car)]))
+    turns = both_turns(after.car)
+    return effects(turns.one, pairs[0], pairs[1], turns.grip)

@@ -66,12 +66,12 @@ def roll_gradient(shown: Picture) -> Working | None:
     now = shown.now
     if now.axle_stiffness is None or now.roll_gradient is None:
         return None
-    stiffness = now.axle_stiffness
+    stiffness, car = now.axle_stiffness, both_turns(now.car).one
     return Working(
         "Roll gradient", "phi / a = (m_s d + Σ K_s/(K_s + K_t) C) / (K_front + K_rear − m_s g d)",
         (
-            Term("m_s", "sprung mass", now.physics.sprung_mass, Kind.MASS),
-            Term("h_s", "its centre of gravity above ground", now.physics.sprung_cg_height, Kind.LENGTH),
+            Term("m_s", "sprung mass", float(car.sprung_mass[0]), Kind.MASS),
+            Term("h_s", "its centre of gravity above ground", float(car.sprung_cg_height[0]), Kind.LENGTH),
             Term("K_front", "front springs, bar and tyres in series", float(stiffness[0]), Kind.ROLL_STIFFNESS),
             Term("K_rear", "rear springs, bar and tyres in series", float(stiffness[1]), Kind.ROLL_STIFFNESS),
         ),

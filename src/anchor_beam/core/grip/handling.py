@@ -32,6 +32,15 @@ class Handling:
     roll: FloatArray
     loads: FloatArray
 
+    def gradient_at(self, lateral: float) -> float | None:
+        """Understeer gradient of the first car [rad/(m/s^2)] at a lateral acceleration [m/s^2]; None beyond the curve's end.
+
+        Source: slope of the handling curve; Milliken and Milliken, *Race Car Vehicle Dynamics*, ch. 5.
+        """
+        steer = self.steer.reshape(-1, len(self.lateral))[0]
+        value = float(np.interp(lateral, self.lateral, np.gradient(steer, self.lateral)))
+        return value if np.isfinite(value) and lateral <= self.lateral[-1] else None
+
 
 def handling(
     cars: CarBatch, bars: BarBatch, grips: GripBatch, lateral: FloatArray, longitudinal: float = 0.0

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import require_positive
+from anchor_beam.core.arrays import FloatArray, require_positive
 from anchor_beam.core.bar.series import RIGID, with_links
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.car.bars import WheelBar
@@ -59,3 +59,29 @@ def wheel_bar(
     stiff = with_links(K, np.array([left.lever]), np.array([right.lever]), k_left=k_link, k_right=k_link)
     slope, curve, third = zip(left.cubic, right.cubic, strict=True)
     return WheelBar(float(stiff[0, 0]), slope, curve, third, twist_free - (left.theta - right.theta))
+
+
+def roll_stiffness(K_theta: float, slopes: tuple[float, float], track: float) -> float:
+    """Of a bar at the wheels [N m/rad], from the turn of its arms per wheel travel [rad/m] and the track [m].
+
+    Source: docs/theory/linkage.md, "At the wheel".
+    """
+    return K_theta * (0.5 * sum(slopes) * track) ** 2
+
+
+def roll_rate(K_theta: float, slopes: tuple[float, float]) -> float:
+    """Force at each wheel per travel of each wheel, moving oppositely [N/m].
+
+    Source: docs/theory/linkage.md, "At the wheel": 2 K_theta m_left m_right.
+    """
+    return 2.0 * K_theta * slopes[0] * slopes[1]
+
+
+def hole_rates(K_theta: FloatArray, slopes: FloatArray) -> FloatArray:
+    """(2, n) the same for each hole with that hole on both sides, from K_theta (n, n) and slopes (2, n)."""
+    return np.asarray(2.0 * np.diag(K_theta) * slopes**2, dtype=float)
+
+
+def link_forces(torque: float, levers: tuple[float, float]) -> tuple[float, float]:
+    """Force in each link [N] of a bar that carries a torque [N m], from the levers of its links [m]."""
+    return abs(torque / levers[0]), abs(torque / levers[1])

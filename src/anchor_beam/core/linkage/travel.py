@@ -4,16 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
-from typing import TYPE_CHECKING
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, frozen
-from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled, way
-from anchor_beam.errors import NoSolution
-
-if TYPE_CHECKING:
-    from anchor_beam.core.linkage.mounts import Mount
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.linkage.arm import ArmPosition
 
 
 @dataclass(frozen=True, eq=False)
@@ -55,32 +50,3 @@ class Travel:
         p, q = float(two @ rest), float(three @ rest)
         det = a * c - b * b
         return slope, (c * p - b * q) / det, (a * q - b * p) / det
-
-
-def travel(
-    *, hole: FloatArray, foot: FloatArray, axis: FloatArray, mount: Mount, length: float, z: FloatArray, place: str
-) -> Travel:
-    """Move one side through wheel travels z (n,) [m], an odd number with ride height in the middle.
-
-    hole: from the axis to the hole with the bar in its own frame (3,); foot: of the hole on the pivot axis (3,); axis:
-    unit vector in the sense in which bump turns the arm. The way of assembly at ride height is kept throughout.
-    Raises:
-        NoSolution: at `place` where the chain cannot be assembled, or passes over its centre.
-    Source: docs/theory/linkage.md, "Closing the chain".
-    """
-    points, slopes = mount.at(z)
-    middle = len(z) // 2
-    whole = Chain(hole[None], axis, points - foot, slopes)
-    where = position(whole, length, way(whole.pickup[middle]))
-    lost = ~np.isfinite(where.theta)
-    if lost.any():
-        ride = slice(middle, middle + 1)
-        require_assembled(where.part(ride), place, Chain(hole[None], axis, whole.pickup[ride], slopes[ride]), length)
-        at = float(np.abs(z[lost]).min())
-        raise NoSolution(
-            place,
-            f"The chain comes apart {at * 1e3:.0f} mm from ride height.",
-            got=at,
-            accepts="less travel, or a longer link",
-        )
-    return Travel(frozen(z), where)

@@ -12,7 +12,8 @@ from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
-from anchor_beam.documents.fields import Field, field_at
+from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.drawings.shapes import Size, Tone

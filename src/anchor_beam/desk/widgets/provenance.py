@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
+import math
+
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QAction, QActionGroup, QPainter, QPaintEvent, QPen, QPolygonF
 from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.documents.records import Provenance
-from anchor_beam.drawings.shapes import Tone
+from anchor_beam.drawings.shapes import Size, Tone
 
 
 class ProvenanceMark(QAbstractButton):
-    """Filled with a tick: measured; half filled: maker's figure; open: typical; dotted: guess."""
+    """Disc M: measured; hexagon K: maker's figure; ring T: typical; dotted ring G: guess; diamond D: derived."""
 
     chosen = Signal(object)  # Provenance
 
@@ -31,7 +33,7 @@ class ProvenanceMark(QAbstractButton):
         self.update()
 
     def open_menu(self) -> None:
-        """Offer the four sources below the mark."""
+        """Offer the sources below the mark."""
         menu = QMenu(self)
         group = QActionGroup(menu)
         for provenance in Provenance:
@@ -48,28 +50,43 @@ class ProvenanceMark(QAbstractButton):
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        side = self._theme.px(10)
+        side = self._theme.px(13)
         box = QRectF((self.width() - side) / 2, (self.height() - side) / 2, side, side)
         paint_mark(painter, self._theme, self.provenance, box)
 
 
+LETTERS = {
+    Provenance.MEASURED: "M",
+    Provenance.MAKER: "K",
+    Provenance.TYPICAL: "T",
+    Provenance.GUESS: "G",
+    Provenance.DERIVED: "D",
+}
+
+
 def paint_mark(painter: QPainter, theme: Theme, provenance: Provenance, box: QRectF) -> None:
-    """Paint one mark into a square box."""
-    ink = theme.colour(Tone.INK)
+    """Paint one mark into a square box: a shape of its own, with its letter."""
+    ink, known = theme.colour(Tone.INK), provenance is Provenance.MEASURED
     pen = QPen(ink, 1.2)
     if provenance is Provenance.GUESS:
         pen.setStyle(Qt.PenStyle.DotLine)
     painter.setPen(pen)
-    painter.setBrush(ink if provenance is Provenance.MEASURED else Qt.BrushStyle.NoBrush)
-    painter.drawRect(box)
+    painter.setBrush(ink if known else Qt.BrushStyle.NoBrush)
+    middle, reach = box.center(), box.width() / 2
     if provenance is Provenance.MAKER:
-        painter.fillRect(QRectF(box.left(), box.center().y(), box.width(), box.height() / 2), ink)
-    if provenance is Provenance.MEASURED:
-        s, x, y = box.width(), box.left(), box.top()
-        painter.setPen(QPen(theme.colour(Tone.SHEET), 1.5))
-        tick = [
-            QPointF(x + 0.2 * s, y + 0.52 * s),
-            QPointF(x + 0.43 * s, y + 0.75 * s),
-            QPointF(x + 0.8 * s, y + 0.25 * s),
-        ]
-        painter.drawPolyline(QPolygonF(tick))
+        painter.drawPolygon(_corners(middle, reach, 6))
+    elif provenance is Provenance.DERIVED:
+        painter.drawPolygon(_corners(middle, 1.25 * reach, 4))
+    else:
+        painter.drawEllipse(box)
+    letter = theme.font(Size.SMALL, bold=True)
+    letter.setPixelSize(round(0.68 * box.height()))  # part of the mark, and as large as it leaves room for
+    painter.setFont(letter)
+    painter.setPen(theme.colour(Tone.SHEET if known else Tone.INK))
+    painter.drawText(box.adjusted(-4, -4, 4, 4), Qt.AlignmentFlag.AlignCenter, LETTERS[provenance])
+
+
+def _corners(middle: QPointF, reach: float, count: int) -> QPolygonF:
+    """A regular figure that stands on a corner."""
+    turns = [2.0 * math.pi * i / count for i in range(count)]
+    return QPolygonF([middle + QPointF(reach * math.sin(turn), -reach * math.cos(turn)) for turn in turns])

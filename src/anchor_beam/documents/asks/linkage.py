@@ -4,22 +4,20 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-import numpy as np
 from pydantic import BaseModel, Tag
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution
-from anchor_beam.core.linkage.closed import ClosedSide, from_measured, from_travel
+from anchor_beam.core.linkage import linkage as core
+from anchor_beam.core.linkage.closed import ClosedSide
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut
-from anchor_beam.core.linkage.tape import PickUp, chains
-from anchor_beam.core.linkage.travel import Travel, travel
+from anchor_beam.core.linkage.tape import PickUp
+from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.documents.asks.bar import BarAsk
 from anchor_beam.documents.asks.common import MM, STRICT, Flag, Number, Pair, Point3, by_key
 from anchor_beam.errors import InputError
 from anchor_beam.units.kinds import DEG
-
-DEFAULT_TRAVEL = np.linspace(-0.06, 0.06, 13)
 
 
 class Quick(BaseModel):
@@ -139,21 +137,8 @@ def closed_side(ask: BuiltBar, solution: BarSolution, side: Side) -> ClosedSide:
     Raises:
         InputError, NoSolution: at the core's place within the linkage, "holes[i]" or "links[i]".
     """
-    hole = ask.holes[side.position]
-    if not 0 <= hole < len(solution.bar.holes):
-        raise InputError(
-            f"holes[{side.position}]",
-            "There is no such hole.",
-            got=hole,
-            accepts=f"0 to {len(solution.bar.holes) - 1}",
-        )
-    lever = float(solution.levers[side.position, hole])
-    if isinstance(ask.linkage, Quick):
-        ratio, angle = (
-            pair[side.position] for pair in (ask.linkage.end_travel_per_wheel_travel, ask.linkage.link_angle_deg)
-        )
-        return from_measured(lever, ratio, angle * DEG, place="linkage")
-    return from_travel(through_travel(ask, solution, side, DEFAULT_TRAVEL))
+    hole = require_hole(ask, solution, side)
+    return core.closed_side(core_linkage(ask), solution, _lengths(ask), side, hole, f"links[{side.position}]")
 
 
 def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArray) -> Travel:
@@ -162,27 +147,45 @@ def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArr
     Raises:
         InputError, NoSolution: as `closed_side`; at "linkage" for a quick linkage, which knows ride height only.
     """
-    hole, place = ask.holes[side.position], f"links[{side.position}]"
-    if isinstance(ask.linkage, Quick):
-        raise InputError("linkage.level", "A quick linkage knows ride height only.", accepts="tape or points")
-    forward = 1.0 if ask.linkage.arms == "forward" else -1.0
-    if isinstance(ask.linkage, Tape):
-        pick = PickUp(
-            ask.linkage.pickup_ahead_mm * MM, ask.linkage.pickup_height_mm[side.position] * MM,
-            ask.linkage.pickup_spacing_mm * MM / 2.0, ask.linkage.pickup_ratio, ask.linkage.arms == "forward",
+    hole = require_hole(ask, solution, side)
+    hung = core.hang(core.require_travel(core_linkage(ask)), solution.mesh, _lengths(ask), z)
+    return hung.whole_travel(side, hole, f"links[{side.position}]")
+
+
+def require_hole(ask: BuiltBar, solution: BarSolution, side: Side) -> int:
+    """The hole of one side.
+
+    Raises:
+        InputError: at "holes[i]", there is none.
+    """
+    hole = ask.holes[side.position]
+    if not 0 <= hole < len(solution.bar.holes):
+        raise InputError(
+            f"holes[{side.position}]", "There is no such hole.", got=hole,
+            accepts=f"0 to {len(solution.bar.holes) - 1}",
         )  # fmt: skip
-        whole = chains(solution.mesh, pick, pick).part((side.position, slice(None)))
-        at: tuple[float, float, float] = tuple(map(float, whole.pickup[hole]))  # type: ignore[assignment]
-        mount: Mount = OnStrut(at, ratio=pick.ratio)
-        radius, foot, axis = whole.radius[hole], np.zeros(3), whole.axis
-    else:
-        node = solution.mesh.nodes[solution.mesh.holes[side.position, hole]]
-        radius, foot = np.array([forward * node[0], 0.0, node[2]]), np.array([0.0, node[1], 0.0])
-        axis = np.array([0.0, -forward, 0.0])
-        mount = _mount(ask.linkage, side)
-    return travel(
-        hole=radius, foot=foot, axis=axis, mount=mount, length=ask.links_mm[side.position] * MM, z=z, place=place
-    )
+    return hole
+
+
+def _lengths(ask: BuiltBar) -> tuple[float, float]:
+    return ask.links_mm[0] * MM, ask.links_mm[1] * MM
+
+
+def core_linkage(ask: BuiltBar) -> core.Linkage:
+    """The core's linkage."""
+    given = ask.linkage
+    if isinstance(given, Quick):
+        return core.Quick(
+            given.end_travel_per_wheel_travel, (given.link_angle_deg[0] * DEG, given.link_angle_deg[1] * DEG)
+        )
+    if isinstance(given, Points):
+        return core.Points(_mount(given, Side.LEFT), _mount(given, Side.RIGHT), given.arms == "forward")
+    left, right = (
+        PickUp(given.pickup_ahead_mm * MM, height * MM, given.pickup_spacing_mm * MM / 2.0, given.pickup_ratio,
+               given.arms == "forward")
+        for height in given.pickup_height_mm
+    )  # fmt: skip
+    return core.Tape(left, right)
 
 
 def _mount(points: Points, side: Side) -> Mount:

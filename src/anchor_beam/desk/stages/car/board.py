@@ -4,13 +4,12 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QVBoxLayout, QWidget
 
-from anchor_beam.core.car.model import Car
-from anchor_beam.core.sides import CORNERS, Axle, AxleKind
+from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.documents.records import CarRecord
-from anchor_beam.drawings.car import CarShape, car_from_left, car_in_plan
+from anchor_beam.drawings.car import car_from_left, car_in_plan
+from anchor_beam.figures.shown_car import car_shape
 from anchor_beam.session.workshop import Part
 
 PLAN = ("car.wheelbase", *(f"car.corner_{key}" for key in CORNERS), *(f"car.{axle}.track" for axle in Axle))
@@ -40,7 +39,7 @@ class CarBoard(QWidget):
     def _show(self) -> None:
         shown = self._bridge.picture
         if shown is not None:
-            shape = car_shape(shown.file.car, shown.now.physics)
+            shape = car_shape(shown.file.car)
             self.plan.set_drawing(car_in_plan(shape))
             self.heights.set_drawing(car_from_left(shape))
 
@@ -48,17 +47,3 @@ class CarBoard(QWidget):
 def _name(place: str) -> str:
     axle = "rear " if ".rear." in place else "front " if ".front." in place else ""
     return axle + place.rpartition(".")[2].replace("_", " ")
-
-
-def car_shape(car: CarRecord, physics: Car) -> CarShape:
-    """What the drawings of the car need."""
-    total = sum(corner.value for corner in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr))
-    return CarShape(
-        wheelbase=car.wheelbase.value,
-        tracks=(car.front.track.value, car.rear.track.value),
-        wheel_radii=(car.front.wheel_centre_height.value, car.rear.wheel_centre_height.value),
-        roll_centres=(car.front.roll_centre_height.value, car.rear.roll_centre_height.value),
-        cg_height=car.cg_height.value,
-        cg_behind_front=physics.wheelbase * (car.corner_rl.value + car.corner_rr.value) / total,
-        live=(car.front.kind is AxleKind.LIVE, car.rear.kind is AxleKind.LIVE),
-    )

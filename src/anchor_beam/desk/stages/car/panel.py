@@ -18,6 +18,7 @@ from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import AXLE_FIELDS
 from anchor_beam.documents.records import Drive
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures.shown_car import car_weights
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
@@ -85,14 +86,13 @@ class CarPanel(Panel):
         car, units = shown.file.car, self._bridge.units
         for axle, row in self._only_live.items():
             row.setVisible(car.axle(axle).kind is AxleKind.LIVE)
-        fl, fr, rl, rr = (figure.value for figure in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr))
-        total = fl + fr + rl + rr
-        self._figures["total"].set_text(FigureText("weight, driver seated", show(total, Kind.MASS, units)))
-        self._figures["front"].set_text(
-            FigureText("on the front axle", show(100 * (fl + fr) / total, Kind.PERCENT, units))
-        )
-        cross = show(100 * (fr + rl) / total, Kind.PERCENT, units)
-        self._figures["cross"].set_text(FigureText("cross weight, FR + RL", cross))
+        found = car_weights(car)
+        for key, label, kind, value in (
+            ("total", "weight, driver seated", Kind.MASS, found.total),
+            ("front", "on the front axle", Kind.PERCENT, found.front_percent),
+            ("cross", "cross weight, FR + RL", Kind.PERCENT, found.cross_percent),
+        ):
+            self._figures[key].set_text(FigureText(label, show(value, kind, units)))
 
 
 class MeasureNext(QWidget):

@@ -8,12 +8,12 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
-from anchor_beam.desk.stages.car.board import car_shape
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.drawings.shapes import Line, Size, Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.results import results
+from anchor_beam.figures.shown_car import car_shape
 from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
 
@@ -64,8 +64,7 @@ class CarRow(QWidget):
         on_bench = self.car == self._bridge.workshop.car
         painter.fillRect(self.rect(), theme.colour(Tone.SHEET if on_bench else Tone.GROUND))
         try:
-            now = results(self.file.car, self.file.bench)
-            drawing = car_in_plan(car_shape(self.file.car, now.physics))
+            drawing = car_in_plan(car_shape(self.file.car))
             lines = [item for item in drawing.items if isinstance(item, Line)]
             paint(lines, painter, fit(drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
         except AnchorBeamError:

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
-import numpy as np
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
@@ -14,13 +11,11 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
-from anchor_beam.drawings.links import ShownLink, board_for, link_elevation
-from anchor_beam.drawings.shapes import XY, Size, Tone
-from anchor_beam.figures.picture import Picture
+from anchor_beam.drawings.links import board_for, link_elevation
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures.shown_links import shown_link
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
-from anchor_beam.words.links import angle_from_level, square_words
 
 
 class LinksBoard(QWidget):
@@ -63,23 +58,6 @@ class LinksBoard(QWidget):
         low, high = board_for(links)
         for link in links:
             self.views[link.side].set_drawing(link_elevation(link, low, high))
-
-
-def shown_link(shown: Picture, axle: Axle, side: Side, units: System) -> ShownLink:
-    """One side for the drawing; x forward, z up, from the bar's pivot axis [m]."""
-    end = shown.now.end(axle)
-    assert end.sides is not None
-    this = end.sides[side.position]
-    hole, pickup = this.where.hole[0], this.where.pickup[0]
-    lever = float(np.linalg.norm(hole))
-    level = (math.copysign(lever, hole[0]), 0.0)
-    tip_lever = float(np.hypot(end.bar.mesh.nodes[0, 0], end.bar.mesh.nodes[0, 2]))
-    tip: XY = (float(hole[0]) * tip_lever / lever, float(hole[2]) * tip_lever / lever)
-    return ShownLink(
-        axle=axle, side=side, od=end.bar.bar.section.od, hole=(float(hole[0]), float(hole[2])), tip=tip,
-        pickup=(float(pickup[0]), float(pickup[2])), level_hole=level,
-        arm_words=angle_from_level(this.slope, units), link_words=square_words(float(this.where.square_off[0]), units),
-    )  # fmt: skip
 
 
 class _Cannot(QWidget):

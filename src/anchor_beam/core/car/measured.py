@@ -1,0 +1,164 @@
+"""Cars from what scales, tape and spring tester give, one or many at once.
+
+The same way leads from one car as it stands and from thousands whose inputs are moved by their spread. Values are not
+checked one by one on the way: one that cannot be gives NaN or no equilibrium. `require_sound` checks a single car.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, fields
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_positive
+from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.sides import Axle
+from anchor_beam.errors import InputError
+
+
+@dataclass(frozen=True, eq=False)
+class MeasuredCar:
+    """Cars (n,) with axles (n, 2) front, rear; live: (2,) which axles are live.
+
+    corner_fl to corner_rr: what the scales show, as mass [kg]. cg_height: of the whole car [m]. chassis_torsion [N m/rad].
+    unsprung_mass: per wheel, of the whole axle where it is live [kg]. spring_rate: of one spring [N/m]; spring_ratio: spring
+    travel over wheel travel [-]; spring_base: between the springs of a live axle [m]. Lengths and heights [m], rates [N/m].
+    """
+
+    live: np.ndarray
+    wheelbase: FloatArray
+    corner_fl: FloatArray
+    corner_fr: FloatArray
+    corner_rl: FloatArray
+    corner_rr: FloatArray
+    cg_height: FloatArray
+    chassis_torsion: FloatArray
+    track: FloatArray
+    wheel_centre_height: FloatArray
+    roll_centre_height: FloatArray
+    unsprung_mass: FloatArray
+    spring_rate: FloatArray
+    spring_ratio: FloatArray
+    spring_base: FloatArray
+    tyre_rate: FloatArray
+
+    @property
+    def corners(self) -> FloatArray:
+        """(n, 4) masses in the order fl, fr, rl, rr."""
+        return np.stack([self.corner_fl, self.corner_fr, self.corner_rl, self.corner_rr], axis=-1)
+
+    @property
+    def axle_unsprung_mass(self) -> FloatArray:
+        """(n, 2) of both wheels of an axle."""
+        return np.asarray(self.unsprung_mass * np.where(self.live, 1.0, 2.0), dtype=float)
+
+    @property
+    def wheel_rate(self) -> FloatArray:
+        """(n, 2) of the springs at the wheels, both in equal travel [N/m].
+
+        Source: virtual work, rate times motion ratio squared.
+        """
+        return np.asarray(self.spring_rate * self.spring_ratio**2, dtype=float)
+
+    def cars(self) -> CarBatch:
+        """As the solver takes them.
+
+        Source: docs/theory/car.md, "Corner weights".
+        """
+        size, unsprung = len(self.wheelbase), self.axle_unsprung_mass
+        found = weigh(
+            self.corners, self.cg_height, track=self.track, unsprung_mass=unsprung,
+            wheel_centre_height=self.wheel_centre_height,
+        )  # fmt: skip
+        none, endless = np.zeros((size, 2)), np.full((size, 2), np.inf)
+        return CarBatch(
+            wheelbase=self.wheelbase, sprung_mass=found.sprung_mass, sprung_cg_height=found.sprung_cg_height,
+            sprung_cg_left=found.sprung_cg_left, chassis_torsion=self.chassis_torsion, wedge=found.wedge,
+            jacking=np.zeros(size), sprung_share=np.stack([1.0 - found.rear_share, found.rear_share], axis=-1),
+            track=self.track, unsprung_mass=unsprung, wheel_centre_height=self.wheel_centre_height,
+            roll_centre_height=self.roll_centre_height, wheel_rate=self.wheel_rate,
+            live_coupling=np.where(self.live, self.spring_base / self.track, 1.0), tyre_rate=self.tyre_rate,
+            bump_gap=endless, bump_rate=none, droop=endless, strap=none,
+        )  # fmt: skip
+
+
+@dataclass(frozen=True, eq=False)
+class Weighed:
+    """The sprung mass [kg], its height and offset to the left [m], the part of it on the rear axle [-], and the wedge
+    [N m] that corner weights (...) show."""
+
+    sprung_mass: FloatArray
+    sprung_cg_height: FloatArray
+    sprung_cg_left: FloatArray
+    rear_share: FloatArray
+    wedge: FloatArray
+
+
+def weigh(
+    corners: FloatArray, cg_height: FloatArray, *, track: FloatArray, unsprung_mass: FloatArray,
+    wheel_centre_height: FloatArray,
+) -> Weighed:  # fmt: skip
+    """From scales: corners (..., 4) as mass [kg], height of the whole car's centre of gravity (...) [m], axles (..., 2).
+
+    Left and right differ by the offset of the centre of gravity as far as both axles agree; the rest is wedge.
+    Source: moments about the front axle, the ground and the centre line, docs/theory/car.md, "Corner weights".
+    """
+    on_axle = np.stack([corners[..., 0] + corners[..., 1], corners[..., 2] + corners[..., 3]], axis=-1)
+    uneven = np.stack([corners[..., 0] - corners[..., 1], corners[..., 2] - corners[..., 3]], axis=-1)
+    sprung = (on_axle - unsprung_mass).sum(axis=-1)
+    share = (on_axle - unsprung_mass)[..., 1] / sprung
+    height = (on_axle.sum(axis=-1) * cg_height - (unsprung_mass * wheel_centre_height).sum(axis=-1)) / sprung
+    moments = 0.5 * GRAVITY * track * uneven
+    whole = moments.sum(axis=-1)
+    return Weighed(sprung, height, whole / (sprung * GRAVITY), share, moments[..., 0] - (1.0 - share) * whole)
+
+
+@dataclass(frozen=True)
+class Weights:
+    """total [kg], the part of it on the front axle, and on right front and left rear [%]."""
+
+    total: float
+    front_percent: float
+    cross_percent: float
+
+
+def weights(fl: float, fr: float, rl: float, rr: float) -> Weights:
+    """What four scales [kg] add up to."""
+    total = fl + fr + rl + rr
+    return Weights(total, 100.0 * (fl + fr) / total, 100.0 * (fr + rl) / total)
+
+
+def require_sound(car: MeasuredCar) -> None:
+    """Refuse a single car (1,) that cannot be, at the figure that says so.
+
+    Raises:
+        InputError: at the name of a figure, axles with `front.` or `rear.` before it.
+    """
+    for field in fields(car):
+        values = np.atleast_1d(getattr(car, field.name)[0]) if field.name != "live" else np.array([])
+        places = [field.name] if values.size == 1 else [f"{axle}.{field.name}" for axle in Axle]
+        check = require_finite if field.name == "roll_centre_height" else require_positive
+        for place, value in zip(places, values, strict=False):
+            check(place, float(value), f"The {field.name.replace('_', ' ')}")
+    corners, unsprung = car.corners[0], car.axle_unsprung_mass[0]
+    for place, mass, hung in (
+        ("corner_fl", corners[:2].sum(), unsprung[0]),
+        ("corner_rl", corners[2:].sum(), unsprung[1]),
+    ):
+        if hung >= mass:
+            raise InputError(
+                place, "The axle's unsprung mass is more than what the scales show there.", got=float(mass),
+                accepts=f"two corners that add up to more than {hung:.0f} kg",
+            )  # fmt: skip
+    found = car.cars()
+    if not found.sprung_cg_height[0] > 0.0:
+        raise InputError(
+            "cg_height", "With this height the sprung mass would have its centre of gravity in the ground.",
+            got=float(car.cg_height[0]), accepts="a greater height",
+        )  # fmt: skip
+    narrow = float(car.track[0].min())
+    if not abs(found.sprung_cg_left[0]) < narrow / 2.0:
+        raise InputError(
+            "sprung_cg_left", "The centre of gravity must lie between the wheels.", got=float(found.sprung_cg_left[0]),
+            accepts=f"less than {narrow * 500.0:.0f} mm to either side",
+        )  # fmt: skip

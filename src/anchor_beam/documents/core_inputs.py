@@ -1,0 +1,101 @@
+"""From records to the core's inputs: one way, for a car as it stands and for many with figures moved by their spread.
+
+A figure goes to the core's input that its declaration names, under its own name there.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
+from anchor_beam.core.car.measured import MeasuredCar
+from anchor_beam.core.grip.measured import MeasuredGrip
+from anchor_beam.core.linkage.linkage import Tape
+from anchor_beam.core.linkage.tape import PickUp
+from anchor_beam.core.section.shapes import Plate, Round
+from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
+from anchor_beam.documents.inputs import Enters
+from anchor_beam.documents.places import read
+from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord, Drive
+
+Moved = Mapping[str, FloatArray]  # values (n,) [SI] by place within the car
+DRIVEN_IN_FRONT = {Drive.FRONT: 1.0, Drive.REAR: 0.0, Drive.ALL: 0.4}  # part of the drive force
+
+
+def measured_car(car: CarRecord, moved: Moved | None = None) -> MeasuredCar:
+    """What scales, tape and spring tester gave, (1,) or as many as `moved` has."""
+    live = np.array([car.axle(axle).kind is AxleKind.LIVE for axle in Axle])
+    return MeasuredCar(live=live, **_figures(car, (Enters.CAR,), moved or {}))
+
+
+def measured_grip(car: CarRecord, moved: Moved | None = None) -> MeasuredGrip:
+    """What is known of tyres, wheels and drive, (1,) or as many as `moved` has."""
+    return MeasuredGrip(
+        tyre=car.tyre, road=car.road, differentials=(car.front.differential, car.rear.differential),
+        drive_front=DRIVEN_IN_FRONT[car.drive], **_figures(car, (Enters.GRIP, Enters.STEER), moved or {}),
+    )  # fmt: skip
+
+
+def _figures(car: CarRecord, enters: tuple[Enters, ...], moved: Moved) -> dict[str, FloatArray]:
+    """Values by name: (n,) of the car, (n, 2) of its axles."""
+    size = max((len(values) for values in moved.values()), default=1)
+
+    def value(place: str) -> FloatArray:
+        return np.broadcast_to(moved.get(place, read(car, place).value), (size,))
+
+    own = {field.name: value(field.name) for field in CAR_FIELDS if field.enters in enters}
+    per_axle = [field.name for field in AXLE_FIELDS if field.enters in enters]
+    return own | {name: np.stack([value(f"{axle}.{name}") for axle in Axle], axis=-1) for name in per_axle}
+
+
+@lru_cache(maxsize=256)
+def bar_input(bar: BarRecord) -> Bar:
+    """The core's bar.
+
+    Raises:
+        InputError: at a figure of the bar, named as in the record.
+    """
+    plate = Plate(bar.arm_width.value, bar.arm_thickness.value) if bar.plate_arms else None
+    return Dimensions(
+        section=Round(bar.od.value, None if bar.solid else bar.wall.value),
+        centre_length=bar.centre_length.value,
+        pivot_spacing=bar.pivot_spacing.value,
+        arm_length=bar.arm_length.value,
+        splay=bar.splay.value,
+        drop=bar.drop.value,
+        bend_radius=bar.bend_radius.value,
+        holes=tuple(hole.value for hole in bar.holes),
+        bushings=Bushings(None if bar.rigid_bushings else bar.bushing_radial.value),
+        plate=plate,
+    ).bar()
+
+
+def linkage(axle: AxleRecord) -> Tape:
+    """How the links of an axle hang."""
+    left, right = (_pickup(axle, side) for side in Side)
+    return Tape(left, right)
+
+
+def _pickup(axle: AxleRecord, side: Side) -> PickUp:
+    height = axle.pickup_height_left if side is Side.LEFT else axle.pickup_height_right
+    return PickUp(
+        ahead=axle.pickup_ahead.value,
+        height=height.value,
+        from_centre=axle.pickup_spacing.value / 2.0,
+        ratio=axle.pickup_ratio.value,
+        arms_forward=axle.arms is ArmDirection.FORWARD,
+    )
+
+
+def length_per_turn(axle: AxleRecord) -> float | None:
+    """What one turn of the adjuster adds to a link [m]; None for a link of fixed length.
+
+    Opposite threads turn in place, two pitches a turn; with one threaded end a turn is one pitch, unhooked.
+    """
+    pitches = {Adjuster.OPPOSITE: 2.0, Adjuster.ONE_END: 1.0}.get(axle.adjuster)
+    return None if pitches is None else pitches * axle.thread_pitch.value

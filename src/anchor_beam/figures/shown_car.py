@@ -1,0 +1,27 @@
+"""The car as its drawings need it."""
+
+from __future__ import annotations
+
+from anchor_beam.core.car.measured import Weights, weights
+from anchor_beam.core.sides import AxleKind
+from anchor_beam.documents.records import CarRecord
+from anchor_beam.drawings.car import CarShape
+
+
+def car_weights(car: CarRecord) -> Weights:
+    """What its four scales add up to."""
+    return weights(*(corner.value for corner in (car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr)))
+
+
+def car_shape(car: CarRecord) -> CarShape:
+    """What the drawings of the car need."""
+    behind = 1.0 - car_weights(car).front_percent / 100.0
+    return CarShape(
+        wheelbase=car.wheelbase.value,
+        tracks=(car.front.track.value, car.rear.track.value),
+        wheel_radii=(car.front.wheel_centre_height.value, car.rear.wheel_centre_height.value),
+        roll_centres=(car.front.roll_centre_height.value, car.rear.roll_centre_height.value),
+        cg_height=car.cg_height.value,
+        cg_behind_front=car.wheelbase.value * behind,
+        live=(car.front.kind is AxleKind.LIVE, car.rear.kind is AxleKind.LIVE),
+    )
