@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QWidget
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.working import Working
 from anchor_beam.desk.theme.theme import Theme
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import AnchorBeamError, DocumentError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.jobs.request import Answer, Done, Failed, Partial, Request
@@ -53,6 +53,7 @@ class Bridge(QObject):
     """Joins the changes of one event-loop turn and calls the visible views that asked for these parts."""
 
     working_asked = Signal(object, object)  # Working, the widget that asked
+    stage_wanted = Signal(str)  # the name of the stage to bring to the front
     first_picture = Signal()
 
     def __init__(self, workshop: Workshop, theme: Theme, jobs: Jobs) -> None:
@@ -138,6 +139,8 @@ class Bridge(QObject):
         """Run something that may fail at the store; what fails is said on the consequence line."""
         try:
             act()
+        except DocumentError:
+            raise  # its faults stand on a sheet of their own
         except AnchorBeamError as problem:
             self.complain(problem)
             return False

@@ -36,19 +36,20 @@ def _number(field: TableField) -> Any:
     return Annotated[FiniteFloat, Field(ge=low, le=high, description=f"{field.label}. {field.help}")]
 
 
-def _figures(fields: tuple[TableField, ...]) -> dict[str, Any]:
+def figures(fields: tuple[TableField, ...]) -> dict[str, Any]:
+    """Keys of a group of figures with their types, for a model."""
     return {field.key: (_number(field), ...) for field in fields}
 
 
 AxleDocument = create_model(
     "AxleDocument", __base__=Sourced, kind=(AxleKind, ...), arms=(ArmDirection, ...), adjuster=(Adjuster, ...),
     differential=(Differential, Differential.OPEN),
-    **_figures(AXLE_FIELDS),
+    **figures(AXLE_FIELDS),
 )  # fmt: skip
 CarDocument = create_model(
     "CarDocument", __base__=Sourced, name=(Name, ...), description=(str, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
     road=(Road, Road.DRY),
-    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_figures(CAR_FIELDS),
+    front=(AxleDocument, ...), rear=(AxleDocument, ...), **figures(CAR_FIELDS),
 )  # fmt: skip
 # a type made at run time, from the same table as the others
 HolesDocument: Any = Annotated[
@@ -58,11 +59,11 @@ BarDocument = create_model(
     "BarDocument", __base__=Sourced, name=(Name, ...), maker=(str, ""), solid=(bool, ...), plate_arms=(bool, False),
     rigid_bushings=(bool, False),
     holes_mm=(HolesDocument, ...),
-    **_figures(BAR_FIELDS),
+    **figures(BAR_FIELDS),
 )  # fmt: skip
 EndDocument = create_model(
     "EndDocument", __base__=Sourced, bar=(BarDocument, ...), connected=(bool, True),
-    hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...), **_figures(END_FIELDS),
+    hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...), **figures(END_FIELDS),
 )  # fmt: skip
 
 

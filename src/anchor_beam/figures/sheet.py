@@ -10,8 +10,8 @@ from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
-from anchor_beam.figures.headline import Headline, headlines
 from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.rows import HEADLINES, Row, link_load, read_row, wheel_rate
 from anchor_beam.figures.shown_bars import shown_bar, title
 from anchor_beam.sheets.setting_sheet import SettingSheet, SheetEnd
 from anchor_beam.units.kinds import Kind, System
@@ -80,20 +80,13 @@ def _phase(shown: Picture, phase: Phase, units: System) -> tuple[str, str, str]:
 
 
 def _figures(shown: Picture, units: System) -> tuple[tuple[str, str, str], ...]:
-    ref = shown.reference
-    lines = list(headlines(shown)[:3])
+    lines = [(row, "") for row in HEADLINES[:3]]
     for axle in Axle:
-        before = ref.end(axle).wheel_rate if ref else None
-        lines.append(Headline(f"{axle} bar at the wheel, roll", Kind.RATE, shown.now.end(axle).wheel_rate, before))
-        load = shown.now.link_load(axle)
-        where = f"{axle} link at 1 g, {load[0]}" if load else f"{axle} link at 1 g"
-        lines.append(Headline(where, Kind.FORCE, load[1] if load else None, None))
+        lines += [(wheel_rate(axle), f"{axle} bar: "), (link_load(axle), f"{axle} axle: ")]
     phases = tuple(_phase(shown, phase, units) for phase in FOUR)
-    return phases + tuple(
-        (
-            line.label,
-            with_band(line.value, line.sigma, line.kind, units),
-            delta(line.value, line.before, line.kind, units),
-        )
-        for line in lines
-    )
+    return phases + tuple(_line(row, name, shown, units) for row, name in lines)
+
+
+def _line(row: Row, name: str, shown: Picture, units: System) -> tuple[str, str, str]:
+    found = read_row(row, shown, units)
+    return f"{name}{found.label}", f"{found.value} {found.band}".rstrip(), found.delta

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
+    from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.effects import Effects
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.figures.bands import Bands
@@ -73,18 +73,17 @@ class LadderOf:
 
 @dataclass(frozen=True)
 class PeaksOf:
-    """Peak stress in the bars of one axle, of several settings."""
+    """Peak stress of bars, each with the holes its links hang in, left and right."""
 
-    car: CarRecord
-    settings: tuple[Setting, ...]
-    axle: Axle
+    bars: tuple[tuple[Bar, int, int], ...]
 
     def run(self, report: Report) -> tuple[Peak, ...]:
-        """Of each setting, at a balanced torque of 1 N m."""
+        """Of each, at a balanced torque of 1 N m."""
         del report
-        from anchor_beam.figures.results import results
+        from anchor_beam.core.bar.peak import peak_stress
+        from anchor_beam.core.bar.stiffness import solve
 
-        return tuple(results(self.car, setting).end(self.axle).peak for setting in self.settings)
+        return tuple(peak_stress(solve(bar), left, right, 1.0) for bar, left, right in self.bars)
 
 
 @dataclass(frozen=True)

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, field_at
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError, NoSolution, Problem
 from anchor_beam.figures.results import results
+from anchor_beam.store.garage import Garage
 
 
 def read_car(text: str) -> CarFile:
@@ -18,6 +21,16 @@ def read_car(text: str) -> CarFile:
     from anchor_beam.documents.car_file import from_json  # with the validator, which takes a while to load
 
     file = from_json(text)
+    require_possible(file)
+    return file
+
+
+def require_possible(file: CarFile) -> None:
+    """Work out every setting of a car once.
+
+    Raises:
+        DocumentError: with everything that cannot be.
+    """
     problems = []
     places = [("bench", file.bench), *((f"settings[{i}]", setting) for i, setting in enumerate(file.settings))]
     for prefix, setting in places:
@@ -29,7 +42,23 @@ def read_car(text: str) -> CarFile:
             problems.append(Problem(_document_place(problem.place, prefix), problem.message, problem.accepts))
     if problems:
         raise DocumentError("The file does not fit together; nothing was taken over.", tuple(problems))
-    return file
+
+
+def bring_in_bundle(garage: Garage, source: Path, said: str) -> tuple[int, ...]:
+    """Keep the cars of a bundle, with all that hangs on them, once every setting in it has been worked out; their numbers.
+
+    Raises:
+        DocumentError: with every problem; nothing was kept.
+        StoreError: nothing was kept.
+    """
+    from anchor_beam.store.bundle import keep_bundle, read_bundle
+
+    bundle = read_bundle(garage, source)
+    for file in bundle.cars.values():
+        require_possible(file)
+    if not bundle.cars:
+        raise DocumentError("There is no car in this bundle.")
+    return keep_bundle(garage, bundle, said)
 
 
 def write_car(file: CarFile) -> str:

@@ -64,6 +64,17 @@ class Revisions:
         found = self._database.one("SELECT document FROM revision WHERE id = ?", revision)
         return None if found is None else found
 
+    def kind_of(self, document: int) -> str:
+        """The name of a document's kind.
+
+        Raises:
+            StoreError: there is no such document.
+        """
+        found = self._database.one("SELECT kind FROM document WHERE id = ?", document)
+        if found is None:
+            raise StoreError("garage", "Something that this car needs is no longer in the garage.")
+        return str(found)
+
     def heads_of(self, owner: int) -> dict[int, Head]:
         """The documents of a car and where they stand, the car itself among them."""
         return self._heads("(owner = ? OR id = ?) AND head IS NOT NULL", owner, owner)

@@ -19,15 +19,13 @@ from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.beam.phases import PhaseSwitch
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
-from anchor_beam.desk.widgets.result_figure import FigureText, TallFigure
+from anchor_beam.desk.widgets.result_figure import TallFigure
 from anchor_beam.desk.widgets.split import NARROW
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures import workings
-from anchor_beam.figures.headline import Headline, headlines, heaviest_link
+from anchor_beam.figures.rows import HEADLINES
 from anchor_beam.session.edits import CompareWith, UseSetting
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import System
-from anchor_beam.units.show import delta, show
 
 NARROWER = 860  # px of the header at the normal font size
 NAMES, SHORT_NAMES = 176, 120  # px, width of the settings' names
@@ -61,15 +59,11 @@ class Header(QWidget):
         row.addWidget(self.phases)
         grid = QGridLayout()
         grid.setSpacing(0)
-        self.figures = tuple(TallFigure(theme) for _ in range(4))
+        self.figures = tuple(TallFigure(bridge, row) for row in HEADLINES)
         for i, figure in enumerate(self.figures):
             figure.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
             grid.addWidget(figure, i % 2, i // 2)
         row.addLayout(grid)
-        makers = (workings.roll_gradient, workings.rear_share, workings.first_lift)
-        for figure, maker in zip(self.figures, makers, strict=False):
-            figure.asked.connect(lambda m=maker, f=figure: self._open(m, f))
-        self.figures[3].asked.connect(self._open_load)
         self.beam.asked.connect(lambda: self._open(workings.margin_in(bridge.phase), self.beam))
         self.setting.activated.connect(self._use)
         self.against.activated.connect(self._compare)
@@ -118,8 +112,6 @@ class Header(QWidget):
         self.against.setEnabled(bool(names))
         for box in (self.setting, self.against):
             box.setToolTip(box.currentText())  # a narrow window cuts it short
-        for figure, headline in zip(self.figures, headlines(shown), strict=True):
-            figure.set_text(_text(headline, self._bridge.units))
 
     def _use(self, index: int) -> None:
         shown = self._bridge.picture
@@ -136,16 +128,3 @@ class Header(QWidget):
     def _open(self, maker: workings.Maker, asker: QWidget) -> None:
         if self._bridge.picture is not None:
             self._bridge.show_working(maker(self._bridge.picture), asker)
-
-    def _open_load(self) -> None:
-        shown = self._bridge.picture
-        tightest = None if shown is None else heaviest_link(shown.now)
-        if tightest is not None:
-            self._open(workings.link_load(tightest[0]), self.figures[3])
-
-
-def _text(headline: Headline, units: System) -> FigureText:
-    kind, value = headline.kind, headline.value
-    known = headline.sigma is not None and value is not None
-    band = f"± {show(headline.sigma, kind, units).number}" if known else ""
-    return FigureText(headline.label, show(value, kind, units), delta(value, headline.before, kind, units), band)

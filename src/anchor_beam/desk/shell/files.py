@@ -13,7 +13,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
-from anchor_beam.session.exchange import explain, read_car, write_car
+from anchor_beam.session.exchange import bring_in_bundle, explain, read_car, write_car
 
 BANDS_AT_MOST = 10.0  # s that a sheet waits for its bands
 
@@ -27,12 +27,17 @@ class Files(QObject):
         self.problems = ProblemSheet(bridge, window)
 
     def import_car(self) -> None:
-        """Bring a car file into the garage."""
-        self._ask("Bring in a car file", "Car files (*.json)", "", self.read_from, saving=False)
+        """Bring a car file, or a bundle of cars, into the garage."""
+        self._ask("Bring in a car file", "Car files and bundles (*.json *.zip)", "", self.read_from, saving=False)
 
     def export_car(self) -> None:
         """Write the car on the bench as a document."""
-        self._ask("Write this car", "Car files (*.json)", f"{self._stem()}.json", self.write_to, saving=True)
+        kinds = "Car file (*.json);;With photos and parts (*.zip)"
+        self._ask("Write this car", kinds, f"{self._stem()}.json", self.write_to, saving=True)
+
+    def export_garage(self) -> None:
+        """Write every car with all that hangs on it."""
+        self._ask("Write the whole garage", "Bundles (*.zip)", "garage.zip", self.garage_to, saving=True)
 
     def export_sheet(self) -> None:
         """Write the setting sheet."""
@@ -40,6 +45,9 @@ class Files(QObject):
 
     def read_from(self, path: Path) -> None:
         """Import without asking."""
+        if path.suffix == ".zip" or path.is_dir():
+            self._bundle_from(path)
+            return
         try:
             file = read_car(path.read_text(encoding="utf-8"))
         except UnicodeDecodeError:
@@ -53,10 +61,36 @@ class Files(QObject):
             return
         self._bridge.attempt(lambda: self._bridge.workshop.add(file, f"brought in from {path.name}"))
 
+    def _bundle_from(self, path: Path) -> None:
+        workshop = self._bridge.workshop
+
+        def keep() -> None:
+            cars = bring_in_bundle(workshop.garage, path, f"brought in from {path.name}")
+            workshop.open(cars[0])
+            count = "one car" if len(cars) == 1 else f"{len(cars)} cars"
+            self._bridge.report(path.name, f"{count} brought in.")
+
+        try:
+            self._bridge.attempt(keep)
+        except DocumentError as problem:
+            self.problems.open(path.name, explain(problem))
+
+    def garage_to(self, path: Path) -> None:
+        """Export every car without asking."""
+        from anchor_beam.store.bundle import write_bundle
+
+        garage = self._bridge.workshop.garage
+        cars = [listed.id for away in (False, True) for listed in garage.cars(put_away=away)]
+        self._write(path, lambda: write_bundle(garage, cars, path))
+
     def write_to(self, path: Path) -> None:
         """Export without asking."""
-        shown = self._bridge.picture
-        if shown is not None:
+        shown, car = self._bridge.picture, self._bridge.workshop.car
+        if path.suffix == ".zip" and car is not None:
+            from anchor_beam.store.bundle import write_bundle
+
+            self._write(path, lambda: write_bundle(self._bridge.workshop.garage, [car], path))
+        elif shown is not None:
             text = write_car(shown.file)
             self._write(path, lambda: path.write_text(text, encoding="utf-8"))
 

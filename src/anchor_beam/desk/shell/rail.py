@@ -6,15 +6,12 @@ from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QLabel, QVBoxLayout, QWidget
 
-from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.registry import STAGES
+from anchor_beam.desk.stages.stage import Stage
 from anchor_beam.desk.theme.theme import Theme, restyle
-from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.balance import LEVEL_ENOUGH
-
-STAGES = ("Car", "Bars", "Links", "Garage")
 
 
 class Rail(QWidget):
@@ -41,15 +38,15 @@ class Rail(QWidget):
         column.addSpacing(theme.px(22))
         group = QButtonGroup(self)
         self.buttons: dict[str, StageButton] = {}
-        for i, name in enumerate(STAGES):
-            if name == "Garage":
+        for place in (False, True):
+            for stage in (each for each in STAGES if each.below is place):
+                button = StageButton(theme, stage)
+                group.addButton(button)
+                button.clicked.connect(lambda _=False, name=stage.name: self.chosen.emit(name))
+                column.addWidget(button)
+                self.buttons[stage.name] = button
+            if not place:
                 column.addStretch()
-            button = StageButton(theme, name)
-            button.setToolTip(f"{name} (Ctrl+{i + 1})")
-            group.addButton(button)
-            button.clicked.connect(lambda _=False, n=name: self.chosen.emit(n))
-            column.addWidget(button)
-            self.buttons[name] = button
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._show_car)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.GARAGE, then=self._show)
 
@@ -61,41 +58,28 @@ class Rail(QWidget):
         restyle(self, f"Rail {{ background: {c.panel}; border-right: 1px solid {c.hairline}; }}")
         restyle(self._kind, f"color: {c.soft}")
         shown = self._bridge.picture
-        for name in ("Car", "Bars", "Links"):
-            self.buttons[name].setEnabled(shown is not None)
+        for stage in STAGES:
+            self.buttons[stage.name].setEnabled(shown is not None or not stage.needs_car)
         car = None if shown is None else shown.file.car
         self._name.setText("no car yet" if car is None else car.name)
         self._kind.setText("" if car is None else car.description.partition(",")[0])
-        count = 0 if car is None else unmeasured(car)
-        self.buttons["Car"].set_open(f"{count} to measure" if count else "")
 
     def _show(self) -> None:
         shown = self._bridge.picture
-        if shown is None:
-            for button in self.buttons.values():
-                button.set_open("")
-            return
-        off = 0
-        for axle in Axle:
-            end = shown.now.end(axle)
-            if not end.end.connected:
-                continue
-            sides = end.sides
-            off += 1 if sides is None else sum(abs(sides[side.position].off_level) > LEVEL_ENOUGH for side in Side)
-        self.buttons["Links"].set_open(f"{off} not level" if off else "")
-        gone = [axle for axle in Axle if not shown.file.bench.end(axle).connected]
-        self.buttons["Bars"].set_open(f"{gone[0]} off" if gone else "")
+        for stage in STAGES:
+            self.buttons[stage.name].set_open("" if shown is None else stage.open(shown))
 
 
 class StageButton(QAbstractButton):
     """Icon, name, and a small count of what is open there."""
 
-    def __init__(self, theme: Theme, name: str) -> None:
+    def __init__(self, theme: Theme, stage: Stage) -> None:
         super().__init__()
-        self._theme = theme
+        self._theme, self._stage = theme, stage
         self._open = ""
-        self.setText(name)
-        self.setAccessibleName(name)
+        self.setText(stage.name)
+        self.setAccessibleName(stage.name)
+        self.setToolTip(f"{stage.about} ({stage.key})")
         self.setCheckable(True)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
@@ -115,7 +99,7 @@ class StageButton(QAbstractButton):
             painter.fillRect(self.rect(), self._theme.colour(Tone.GROUND))
             painter.fillRect(0, 0, px(4), self.height(), self._theme.colour(Tone.INK))
         tone = Tone.INK if self.isEnabled() else Tone.SOFT
-        self._theme.icon(self.text().lower(), tone).paint(painter, px(12), px(14), px(22), px(22))
+        self._theme.icon(self._stage.icon, tone).paint(painter, px(12), px(14), px(22), px(22))
         painter.setFont(self._theme.font(Size.LARGE, bold=self.isChecked()))
         painter.setPen(self._theme.colour(tone))
         painter.drawText(px(42), px(24 if self._open else 31), self.text())

@@ -13,7 +13,9 @@ from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.consequence_line import ConsequenceLine
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.shell.rail import STAGES, Rail
+from anchor_beam.desk.shell.rail import Rail
+from anchor_beam.desk.stages.registry import FIRST, STAGES, WITHOUT_CAR, stage_named
+from anchor_beam.desk.stages.stage import Stage
 from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
@@ -48,12 +50,13 @@ class Window(QMainWindow):
         column.addWidget(self.line)
         self.setCentralWidget(centre)
         bridge.working_asked.connect(self._open_working)
+        bridge.stage_wanted.connect(self.show_stage)
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self.setMinimumSize(bridge.theme.px(940), bridge.theme.px(700))
         self.resize(bridge.theme.px(1280), bridge.theme.px(800))
-        self.show_stage("Bars" if bridge.picture is not None else "Garage")
+        self.show_stage((FIRST if bridge.picture is not None else WITHOUT_CAR).name)
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
 
     @cached_property
@@ -81,29 +84,17 @@ class Window(QMainWindow):
         self._stack.setCurrentWidget(self._pages[name])
         self._pages[name].setFocus()
 
+    def _wanted(self, stage: Stage) -> None:
+        if self.rail.buttons[stage.name].isEnabled():
+            self.show_stage(stage.name)
+
     def page(self, name: str) -> QWidget:
         """A stage's page, built if need be."""
         self.show_stage(name)
         return self._pages[name]
 
     def _build(self, name: str) -> QWidget:
-        if name == "Car":
-            from anchor_beam.desk.stages.car.page import CarPage
-
-            return CarPage(self.bridge)
-        if name == "Bars":
-            from anchor_beam.desk.stages.bars.page import BarsPage
-
-            return BarsPage(self.bridge)
-        if name == "Links":
-            from anchor_beam.desk.stages.links.page import LinksPage
-
-            return LinksPage(self.bridge)
-        from anchor_beam.desk.stages.garage.page import GaragePage
-
-        garage = GaragePage(self.bridge, self.files)
-        garage.opened.connect(lambda: self.show_stage(STAGES[0]))
-        return garage
+        return stage_named(name).page(self.bridge, self.files)
 
     def _keys(self) -> None:
         workshop = self.bridge.workshop
@@ -119,8 +110,8 @@ class Window(QMainWindow):
             "Ctrl+O": self.files.import_car,
             "Ctrl+Q": self.close,
         }
-        for number, stage in enumerate(STAGES, 1):
-            acts[f"Ctrl+{number}"] = partial(self.show_stage, stage)
+        for stage in STAGES:
+            acts[stage.key] = partial(self._wanted, stage)
         for keys, act in acts.items():
             QShortcut(QKeySequence(keys), self).activated.connect(act)
 
@@ -128,7 +119,7 @@ class Window(QMainWindow):
         shown = self.bridge.picture
         self.setWindowTitle(f"{shown.file.car.name} · Anchor Beam" if shown else "Anchor Beam")
         if shown is None:
-            self.show_stage("Garage")
+            self.show_stage(WITHOUT_CAR.name)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)

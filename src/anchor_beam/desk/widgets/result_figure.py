@@ -2,56 +2,62 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtCore import QRectF, QSize, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
-from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures.rows import Reading, Row, read_row
+from anchor_beam.session.workshop import Part
 from anchor_beam.units.show import Shown
 
 HOW = "click or F1: how it came about"
-
-
-@dataclass(frozen=True)
-class FigureText:
-    """What a result shows; delta is empty where there is nothing to compare."""
-
-    label: str
-    value: Shown
-    delta: str = ""
-    band: str = ""
+PARTS = Part.CAR | Part.SETTING | Part.UNITS | Part.BANDS
 
 
 class ResultFigure(QWidget):
-    """Base of both layouts: focusable, clickable, emits `asked` for its working."""
+    """A row of `figures.rows` that keeps itself up to date; click, Enter or F1 opens its working, if it has one now."""
 
-    asked = Signal()
-
-    def __init__(self, theme: Theme, text: FigureText | None = None) -> None:
+    def __init__(self, bridge: Bridge, row: Row) -> None:
         super().__init__()
-        self._theme = theme
-        self._text = text or FigureText("", Shown("", ""))
+        self._bridge, self._theme, self.row = bridge, bridge.theme, row
+        self._text = Reading("", Shown("", ""))
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setToolTip(HOW)
+        bridge.listen(self, to=PARTS, then=self._show)
 
-    def set_text(self, text: FigureText) -> None:
+    @property
+    def reading(self) -> Reading:
+        """What stands there."""
+        return self._text
+
+    def _show(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None:
+            self.set_reading(read_row(self.row, shown, self._bridge.units))
+
+    def set_reading(self, text: Reading) -> None:
+        """Show a reading."""
         if text != self._text:
             self._text = text
-            delta = f", {text.delta} against the reference" if text.delta else ""
-            self.setAccessibleName(f"{text.label}: {text.value}{text.band}{delta}")
+            self.setAccessibleName(text.spoken)
+            self.setToolTip(text.why or HOW)
+            self.setCursor(Qt.CursorShape.ArrowCursor if text.why else Qt.CursorShape.PointingHandCursor)
             self.update()
 
-    def mousePressEvent(self, _event: QMouseEvent) -> None:
-        self.asked.emit()
+    def _open(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None:
+            self._bridge.show_working(self.row.how(shown), self)
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        if event.button() is Qt.MouseButton.LeftButton:
+            self._open()
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() in (Qt.Key.Key_F1, Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.asked.emit()
+            self._open()
         else:
             super().keyPressEvent(event)
 
@@ -84,8 +90,8 @@ class TallFigure(ResultFigure):
 class RowFigure(ResultFigure):
     """Label left, number and unit right, difference in its own column: for panels."""
 
-    def __init__(self, theme: Theme, text: FigureText | None = None) -> None:
-        super().__init__(theme, text)
+    def __init__(self, bridge: Bridge, row: Row) -> None:
+        super().__init__(bridge, row)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
 
     def sizeHint(self) -> QSize:

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
+from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.note import paint_warning_mark
+from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.figures.rows import Row
 
 PANEL_WIDTH = 300
 
@@ -44,6 +49,13 @@ class Panel(QScrollArea):
     def row(self, text: str, widget: QWidget) -> QWidget:
         """A labelled row; hiding the returned widget hides both."""
         return self.add(labelled(self.theme, text, widget))
+
+    def rows(self, bridge: Bridge, rows: Iterable[Row]) -> dict[str, ResultFigure]:
+        """Figures that were worked out, by the keys of their rows."""
+        figures: dict[str, ResultFigure] = {row.key: RowFigure(bridge, row) for row in rows}
+        for figure in figures.values():
+            self.add(figure)
+        return figures
 
     def gap(self) -> None:
         line = QFrame()

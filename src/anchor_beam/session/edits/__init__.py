@@ -1,6 +1,6 @@
 """The acts of the user, one small class each, named for the act. Each makes a new car in hand from the old one."""
 
-from anchor_beam.session.edits.bars import AddHole, KeepBar, PutBar, ReachRung, RemoveHole, SetHole
+from anchor_beam.session.edits.bars import AddHole, KeepBar, PutBar, ReachRung, RemoveHole, SetHole, WearPart
 from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, SetProvenance, SetValue
@@ -10,5 +10,5 @@ from anchor_beam.session.edits.settings import CompareWith, RemoveSetting, SaveS
 __all__ = [
     "AddHole", "Choose", "CompareWith", "DocumentEdit", "Edit", "KeepBar", "LevelLink", "PutBar", "PutDocument",
     "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting", "SaveSetting", "SetHole", "SetProvenance", "SetValue",
-    "UseSetting",
+    "UseSetting", "WearPart",
 ]  # fmt: skip

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD
 from anchor_beam.documents.places import put
-from anchor_beam.documents.records import CarFile, Figure, Provenance, RackBar
+from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
 from anchor_beam.words.names import holes as holes_words
@@ -91,15 +91,35 @@ class PutBar:
         found = next((i.bar for i in file.rack if i.axle is self.axle and i.bar.name == self.name), None)
         if found is None:
             raise InputError("rack", f"No {self.axle} bar in the rack is called “{self.name}”.", got=self.name)
-        end, last = file.bench.end(self.axle), len(found.holes) - 1
-        end = replace(
-            end, bar=found, connected=True, hole_left=min(end.hole_left, last), hole_right=min(end.hole_right, last)
-        )
-        return replace(file, bench=file.bench.with_end(self.axle, end))
+        return replace(file, bench=file.bench.with_end(self.axle, _fitted(file.bench.end(self.axle), found)))
 
     @property
     def said(self) -> str:
         return f"{acts.bar(self.axle)}: “{self.name}” fitted"
+
+
+@dataclass(frozen=True, eq=False)
+class WearPart:
+    """Fit a part of the garage that is not in this car's rack, such as another car's bar; worn: its revision."""
+
+    bar: BarRecord
+    axle: Axle
+    worn: int
+
+    def apply(self, file: CarFile) -> CarFile:
+        end = _fitted(file.bench.end(self.axle), self.bar)
+        return replace(file, bench=file.bench.with_end(self.axle, replace(end, worn=self.worn)))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}: “{self.bar.name}” fitted"
+
+
+def _fitted(end: EndSetting, bar: BarRecord) -> EndSetting:
+    """Another bar on an axle; links stay, holes beyond its last move to its last."""
+    last = len(bar.holes) - 1
+    left, right = min(end.hole_left, last), min(end.hole_right, last)
+    return replace(end, bar=bar, connected=True, hole_left=left, hole_right=right)
 
 
 @dataclass(frozen=True, eq=False)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from functools import partial
-
 from PySide6.QtCore import QRectF, QSignalBlocker, QSize
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
@@ -15,25 +13,21 @@ from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import Switch, fill
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.desk.widgets.result_figure import HOW, FigureText, RowFigure
+from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.figures import workings
-from anchor_beam.figures.picture import Picture
-from anchor_beam.jobs.request import Answer, Done, Failed, Request
+from anchor_beam.figures.rows import Reading, Row, bar_rows
+from anchor_beam.jobs.request import Answer, Done, Request
 from anchor_beam.session.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import Shown, delta, show
-from anchor_beam.words import faults
+from anchor_beam.units.show import Shown
 from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
-PEAK = "peak stress at 1 g"
 REST = ("centre_length", "splay", "drop", "bend_radius", "arm_width", "arm_thickness")
 
 
@@ -134,23 +128,13 @@ class BarPanel(Panel):
 
     def _results(self) -> None:
         self.heading("What follows")
-        makers = {
-            "twist stiffness": workings.twist_stiffness, "rate at the bar's end": workings.end_rate,
-            "rate at the wheel, roll": workings.wheel_rate, "link load at 1 g": workings.link_load,
-            "nominal stress at 1 g": workings.stress, PEAK: workings.peak_stress, "mass": workings.bar_mass,
-        }  # fmt: skip
-        self._figures = {}
-        for label, maker in makers.items():
-            figure = PeakFigure(self._bridge, self._axle) if label == PEAK else RowFigure(self.theme)
-            figure.asked.connect(partial(self._open, maker(self._axle), figure))
-            self._figures[label] = figure
-            self.add(figure)
+        self.figures: dict[str, ResultFigure] = {}
+        for row in bar_rows(self._axle):
+            kind = PeakFigure if row.key == "peak stress" else RowFigure
+            self.figures[row.key] = kind(self._bridge, row)
+            self.add(self.figures[row.key])
         self.soft = Caution(self.theme)
         self.add(self.soft)
-
-    def _open(self, maker: workings.Maker, asker: QWidget) -> None:
-        if self._bridge.picture is not None:
-            self._bridge.show_working(maker(self._bridge.picture), asker)
 
     def _take(self, index: int) -> None:
         if index > 0:
@@ -170,8 +154,6 @@ class BarPanel(Panel):
             self._fields[name].setVisible(visible[name])
         if self._after_holes:
             self._match_hole_rows(len(bar.holes))
-        for label, text in _texts(shown, self._axle, self._bridge.units).items():
-            self._figures[label].set_text(text)
         torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
         self.soft.say(soft_chassis(torsion, stiffness, self._bridge.units))
 
@@ -193,12 +175,13 @@ class BarPanel(Panel):
 class PeakFigure(RowFigure):
     """Peak stress of the bar, bends counted. It takes longer than a drag may, so it follows when the hands rest."""
 
-    def __init__(self, bridge: Bridge, axle: Axle) -> None:
-        super().__init__(bridge.theme)
-        self._bridge, self._axle = bridge, axle
-        parts = Part.CAR | Part.SETTING | Part.UNITS
-        bridge.listen(self, to=parts, then=lambda: self.set_text(FigureText(PEAK, Shown("", "…"))))
-        bridge.follow(self, to=parts, ask=self._wanted, then=self._take)
+    def __init__(self, bridge: Bridge, row: Row) -> None:
+        super().__init__(bridge, row)
+        bridge.follow(self, to=Part.CAR | Part.SETTING | Part.UNITS, ask=self._wanted, then=self._take)
+
+    def _show(self) -> None:
+        """Nothing until the job is done: reading the row before would work it out here."""
+        self.set_reading(Reading(str(self.row.label), Shown("", "…"), why="Being worked out."))
 
     def _wanted(self) -> Request | None:
         shown = self._bridge.picture
@@ -206,27 +189,17 @@ class PeakFigure(RowFigure):
             return None
         from anchor_beam.jobs.tasks import PeaksOf
 
-        against = shown.file.reference_setting
-        settings = (shown.file.bench,) if against is None else (shown.file.bench, against)
-        return PeaksOf(shown.file.car, settings, self._axle)
+        ends = [at.end(axle) for at in (shown.now, shown.reference) if at is not None for axle in Axle]
+        return PeaksOf(tuple((end.bar.bar, end.end.hole_left, end.end.hole_right) for end in ends))
 
     def _take(self, answer: Answer | None) -> None:
-        shown, units = self._bridge.picture, self._bridge.units
-        if shown is None or not isinstance(answer, Done | Failed):
+        shown = self._bridge.picture
+        if shown is None or not isinstance(answer, Done):
             return
-        if isinstance(answer, Failed):
-            self.set_text(FigureText(PEAK, Shown("", "cannot tell")))
-            self.setToolTip(faults.sentence(answer.problem, units))
-            return
-        torques = [at.bar_torque(self._axle) for at in (shown.now, shown.reference) if at is not None]
-        values = [
-            None if torque is None or peak.stress is None else abs(torque) * peak.stress
-            for torque, peak in zip(torques, answer.value, strict=True)
-        ]
-        now, before = values[0], values[1] if len(values) > 1 else None
-        known = show(now, Kind.STRESS, units) if now is not None or not torques[0] else Shown("", "cannot tell")
-        self.set_text(FigureText(PEAK, known, delta(now, before, Kind.STRESS, units)))
-        self.setToolTip(answer.value[0].reason or HOW)
+        ends = [at.end(axle) for at in (shown.now, shown.reference) if at is not None for axle in Axle]
+        for end, peak in zip(ends, answer.value, strict=True):
+            end.take_peak(peak)
+        super()._show()
 
 
 class HoleSpin(QSpinBox):
@@ -306,31 +279,3 @@ class ShareBar(QWidget):
             painter.drawText(round(words_x), theme.px(45), f"{share * 100:.0f}\u00a0%")
             x += share * room + gap
             words_x += max(least, share / sum(flexible) * spare if share * room >= least else least) + gap
-
-
-def _texts(shown: Picture, axle: Axle, units: System) -> dict[str, FigureText]:
-    now, before = shown.now.end(axle), shown.reference.end(axle) if shown.reference else None
-
-    def text(label: str, kind: Kind, value: float | None, was: float | None) -> FigureText:
-        return FigureText(label, show(value, kind, units), delta(value, was, kind, units))
-
-    load, load_before = shown.now.link_load(axle), shown.reference.link_load(axle) if shown.reference else None
-    stress, stress_before = shown.now.stress(axle), shown.reference.stress(axle) if shown.reference else None
-    return {
-        "twist stiffness": text(
-            "twist stiffness", Kind.TWIST_STIFFNESS, now.K_theta, before.K_theta if before else None
-        ),
-        "rate at the bar's end": text(
-            "rate at the bar's end", Kind.RATE, now.end_rate, before.end_rate if before else None
-        )
-        if now.end_rate is not None
-        else FigureText("rate at the bar's end", Shown("", "staggered")),
-        "rate at the wheel, roll": text(
-            "rate at the wheel, roll", Kind.RATE, now.wheel_rate, before.wheel_rate if before else None
-        ),
-        "link load at 1 g": text(
-            "link load at 1 g", Kind.FORCE, load[1] if load else None, load_before[1] if load_before else None
-        ),
-        "nominal stress at 1 g": text("nominal stress at 1 g", Kind.STRESS, stress, stress_before),
-        "mass": text("mass", Kind.MASS, now.bar.mass, before.bar.mass if before else None),
-    }

@@ -12,16 +12,13 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.desk.widgets.result_figure import FigureText, RowFigure
 from anchor_beam.desk.widgets.rows import Panel
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import AXLE_FIELDS
 from anchor_beam.documents.records import Drive
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.figures.shown_car import car_weights
+from anchor_beam.figures.rows import WEIGHTS
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import Kind
-from anchor_beam.units.show import show
 from anchor_beam.words.car import input_name
 
 SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
@@ -57,9 +54,7 @@ class CarPanel(Panel):
             self._axle(axle)
         self.gap()
         self.heading("What follows")
-        self._figures = {key: RowFigure(self.theme) for key in ("total", "front", "cross")}
-        for figure in self._figures.values():
-            self.add(figure)
+        self.figures = self.rows(bridge, WEIGHTS)
         self.gap()
         self.heading("Measure next: share of the doubt in the margin")
         self._next = MeasureNext(bridge)
@@ -83,16 +78,8 @@ class CarPanel(Panel):
         shown = self._bridge.picture
         if shown is None:
             return
-        car, units = shown.file.car, self._bridge.units
         for axle, row in self._only_live.items():
-            row.setVisible(car.axle(axle).kind is AxleKind.LIVE)
-        found = car_weights(car)
-        for key, label, kind, value in (
-            ("total", "weight, driver seated", Kind.MASS, found.total),
-            ("front", "on the front axle", Kind.PERCENT, found.front_percent),
-            ("cross", "cross weight, FR + RL", Kind.PERCENT, found.cross_percent),
-        ):
-            self._figures[key].set_text(FigureText(label, show(value, kind, units)))
+            row.setVisible(shown.file.car.axle(axle).kind is AxleKind.LIVE)
 
 
 class MeasureNext(QWidget):

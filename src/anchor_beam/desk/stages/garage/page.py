@@ -23,6 +23,7 @@ from anchor_beam.documents.making import LAYOUTS, typical_car
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.session.workshop import Part
 
+NEXT = "Car"  # the stage that follows
 WELCOME = (
     "No car yet. Start from a typical layout on the right: every value is then marked typical until you measure it. "
     "Or bring in a car file."
@@ -30,9 +31,7 @@ WELCOME = (
 
 
 class GaragePage(Split):
-    """`opened` tells the window that a car was put on the bench."""
-
-    opened = Signal()
+    """A car that is put on the bench is looked at in the first stage."""
 
     def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
@@ -55,7 +54,7 @@ class GaragePage(Split):
         pad = bridge.theme.px(60)
         self.welcome.setContentsMargins(pad, pad, pad, pad)
         self.panel = GaragePanel(bridge, files)
-        self.panel.made.connect(self.opened)
+        self.panel.made.connect(self._look_at_it)
         self.fill(stacked(self.welcome, scroll), self.panel)
         bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
@@ -71,7 +70,10 @@ class GaragePage(Split):
 
     def _open(self, car: int) -> None:
         if self._bridge.attempt(lambda: self._bridge.workshop.open(car)):
-            self.opened.emit()
+            self._look_at_it()
+
+    def _look_at_it(self) -> None:
+        self._bridge.stage_wanted.emit(NEXT)
 
 
 class GaragePanel(Panel):
@@ -108,6 +110,7 @@ class GaragePanel(Panel):
         self.heading("Files", large=True)
         self._needs_car = []
         for text, act in (("Bring in a car file…", files.import_car), ("Write this car to a file…", files.export_car),
+                          ("Write the whole garage…", files.export_garage),
                           ("Setting sheet as PDF…", files.export_sheet)):  # fmt: skip
             button = QPushButton(text)
             button.clicked.connect(act)

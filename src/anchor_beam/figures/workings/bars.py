@@ -1,0 +1,124 @@
+"""How the figures of a bar came about."""
+
+from __future__ import annotations
+
+from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.sides import Axle
+from anchor_beam.core.working import Term, Working
+from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.workings.maker import Maker
+from anchor_beam.units.kinds import Kind
+
+
+def twist_stiffness(axle: Axle) -> Maker:
+    """K_theta of one bar."""
+
+    def make(shown: Picture) -> Working:
+        end = shown.now.end(axle)
+        bar = end.bar
+        forms = handbook(bar.bar)
+        terms = [
+            Term("G", "shear modulus", bar.bar.material.G, Kind.STRESS),
+            Term("D", "outer diameter", bar.bar.section.od, Kind.DIAMETER),
+            Term("d", "bore", bar.bar.section.bore, Kind.DIAMETER),
+            Term("l_left", "lever of the left hole", float(bar.levers[0, end.end.hole_left]), Kind.FINE_LENGTH),
+            Term("l_right", "lever of the right hole", float(bar.levers[1, end.end.hole_right]), Kind.FINE_LENGTH),
+        ]
+        rate = bar.end_rate(0, 0)
+        spring, simple = forms.off(rate) if rate else (None, None)
+        for off, name in ((spring, "spring-manual form"), (simple, "torsion plus arm")):
+            if off is not None:
+                terms.append(Term("off", f"{name} against this beam, outermost hole", 100.0 * off, Kind.PERCENT))
+        return Working(
+            f"Twist stiffness of the {axle} bar", "K_theta = T / theta,  beam in space with true bends and bushings",
+            tuple(terms), Term("K_theta", "torque per twist between the arms", end.K_theta, Kind.TWIST_STIFFNESS),
+            "docs/theory/bar.md; Przemieniecki, Theory of Matrix Structural Analysis, ch. 5",
+            f"{len(bar.mesh.lengths)} beam elements; work of the load and stored energy agree within {bar.residual:.0e}.",
+        )  # fmt: skip
+
+    return make
+
+
+def end_rate(axle: Axle) -> Maker:
+    """Rate at the bar's end."""
+
+    def make(shown: Picture) -> Working | None:
+        end = shown.now.end(axle)
+        if end.end_rate is None:
+            return None
+        lever = float(end.bar.levers[0, end.end.hole_left])
+        return Working(
+            f"Rate at the end of the {axle} bar", "k_end = 2 K_theta / l²",
+            (Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+             Term("l", "lever of the hole", lever, Kind.FINE_LENGTH)),
+            Term("k_end", "force per travel of each end, both moving oppositely", end.end_rate, Kind.RATE),
+            "docs/theory/bar.md, End rate",
+            "With one end held still the rate is half of this: the usual trap of a factor of two.",
+        )  # fmt: skip
+
+    return make
+
+
+def stress(axle: Axle) -> Maker:
+    """Largest nominal stress in the bar at 1 g."""
+
+    def make(shown: Picture) -> Working | None:
+        torque = shown.now.bar_torque(axle)
+        end = shown.now.end(axle)
+        found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
+        if found is None or torque is None:
+            return None
+        terms = (
+            Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
+            Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH),
+        )
+        return Working(
+            f"Nominal stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface", terms,
+            Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
+            "docs/theory/bar.md, Stress", "Bends carry more than this on their inside; the peak has that in it.",
+        )  # fmt: skip
+
+    return make
+
+
+def peak_stress(axle: Axle) -> Maker:
+    """Largest stress in the bar at 1 g, the bends counted."""
+
+    def make(shown: Picture) -> Working | None:
+        peak, torque, nominal = shown.now.peak_stress(axle), shown.now.bar_torque(axle), shown.now.stress(axle)
+        if peak is None or torque is None or nominal is None:
+            return None
+        return Working(
+            f"Peak stress in the {axle} bar at 1 g",
+            "sigma_v = √(sigma² + sigma_h² − sigma sigma_h + 3 tau²), the largest around",
+            (
+                Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
+                Term("nominal", "of a straight bar, the least it can be", nominal, Kind.STRESS),
+            ),
+            Term("sigma_v", "peak von Mises stress", peak, Kind.STRESS),
+            "docs/theory/bar.md, Peak stress in bends and Tube bends go oval",
+            "Bends carry more on their inside, and a tube's wall goes oval there. Within 6 % of solids; holes and corroded "
+            "spots are not in it.",
+        )  # fmt: skip
+
+    return make
+
+
+def bar_mass(axle: Axle) -> Maker:
+    """Mass of a bar."""
+
+    def make(shown: Picture) -> Working:
+        bar = shown.now.end(axle).bar
+        material = bar.bar.material
+        return Working(
+            f"Mass of the {axle} bar", "m = rho ∫ A ds",
+            (
+                Term("rho", "density, kg per m³", material.density, Kind.COUNT),
+                Term("s", "length of its centreline", float(bar.mesh.s[-1]), Kind.LENGTH),
+                Term("D", "outer diameter", bar.bar.section.od, Kind.DIAMETER),
+                Term("d", "bore", bar.bar.section.bore, Kind.DIAMETER),
+            ),
+            Term("m", "mass, arms included", bar.mass, Kind.MASS), "docs/theory/bar.md, Section",
+        )  # fmt: skip
+
+    return make
