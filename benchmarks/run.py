@@ -128,12 +128,12 @@ def one_edit() -> list[Line]:
             return Line(what, median(compute, 60), None, "5 ms")
 
         def drag() -> None:
-            bridge.bench.preview(SetValue("bench.rear.bar.od", next(diameters), stepped=True))
+            bridge.bench.preview(SetValue("bench.rear.bar.od", next(diameters)))
             bridge.deliver_now()
             app.processEvents()
 
         def edit() -> None:
-            bridge.workshop.do(SetValue("bench.rear.bar.od", next(diameters), stepped=True))
+            bridge.workshop.do(SetValue("bench.rear.bar.od", next(diameters)))
             bridge.deliver_now()
             app.processEvents()
 

@@ -9,7 +9,8 @@ from pathlib import Path
 
 import pytest
 
-os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+SCREEN = Path(__file__).parent / "support" / "screen.json"  # Qt's own offscreen one is 800 x 800
+os.environ.setdefault("QT_QPA_PLATFORM", f"offscreen:configfile={SCREEN}")
 
 
 @pytest.fixture(autouse=True)

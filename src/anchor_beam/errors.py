@@ -47,7 +47,10 @@ class AnchorBeamError(Exception):
 
     def within(self, prefix: str) -> AnchorBeamError:
         """The same error seen from one level further out (`within("bar")` makes `wall` into `bar.wall`)."""
-        place = f"{prefix}.{self.place}" if self.place else prefix
+        return self.at(f"{prefix}.{self.place}" if self.place else prefix)
+
+    def at(self, place: str) -> AnchorBeamError:
+        """The same error at another place."""
         return type(self)(place, self.message, got=self.got, accepts=self.accepts)
 
 
@@ -69,15 +72,9 @@ class OutOfRange(InputError):
     def __reduce__(self) -> tuple[object, ...]:
         return (_rebuild_range, (self.place, self.label, self.got, self.low, self.high, self.kind))
 
-    def within(self, prefix: str) -> OutOfRange:
-        return OutOfRange(
-            f"{prefix}.{self.place}",
-            self.label,
-            got=float(str(self.got)),
-            low=self.low,
-            high=self.high,
-            kind=self.kind,
-        )
+    def at(self, place: str) -> OutOfRange:
+        got = float(str(self.got))
+        return OutOfRange(place, self.label, got=got, low=self.low, high=self.high, kind=self.kind)
 
 
 def _rebuild_range(place: str, label: str, got: float, low: float, high: float, kind: str) -> OutOfRange:
@@ -123,6 +120,11 @@ class DocumentError(AnchorBeamError):
     def __str__(self) -> str:
         return "\n".join([self.message, *(f"  {problem}" for problem in self.problems)])
 
+    def at(self, place: str) -> DocumentError:
+        """Its problems carry their own places."""
+        del place
+        return self
+
     def __reduce__(self) -> tuple[object, ...]:
         return (DocumentError, (self.message, self.problems))
 
@@ -132,6 +134,4 @@ def placed(work: Callable[[], T], outer: Callable[[str], str]) -> T:
     try:
         return work()
     except AnchorBeamError as problem:
-        raise type(problem)(
-            outer(problem.place), problem.message, got=problem.got, accepts=problem.accepts
-        ) from problem
+        raise problem.at(outer(problem.place)) from problem

@@ -54,14 +54,14 @@ def test_ready_means_ready_for_this_checkout_and_these_requirements(launcher, tm
 
 
 def test_without_rights_it_prints_the_command_to_type(launcher, monkeypatch) -> None:
-    monkeypatch.setattr(launcher.shutil, "which", lambda name: "/usr/bin/apt-get" if name == "apt-get" else None)
+    monkeypatch.setattr(launcher, "found", lambda name: name == "apt-get")
     monkeypatch.setattr(launcher.os, "geteuid", lambda: 1000)
     with pytest.raises(launcher.Trouble, match=r"sudo apt-get install -y libegl1 libgl1"):
         launcher.apt_install(["libegl1", "libgl1"], why="Qt needs libraries")
 
 
 def test_without_apt_it_names_what_is_missing(launcher, monkeypatch) -> None:
-    monkeypatch.setattr(launcher.shutil, "which", lambda name: None)
+    monkeypatch.setattr(launcher, "found", lambda name: False)
     monkeypatch.setattr(launcher, "loads", lambda library: library != "libEGL.so.1")
     with pytest.raises(launcher.Trouble, match="libegl1"):
         launcher.system_libraries(with_screen=False)

@@ -96,7 +96,7 @@ def test_what_an_edit_repaints_is_what_a_whole_painting_shows(desk: Desk) -> Non
     comes_to_show_the_whole()
     held = desk.workshop.hold("bench.rear.bar.od")
     for step in range(12):
-        held.to(SetValue("bench.rear.bar.od", 0.016 + 4e-4 * step, stepped=True))
+        held.to(SetValue("bench.rear.bar.od", 0.016 + 4e-4 * step))
         desk.settle()
     comes_to_show_the_whole()
     for edit in (
@@ -179,7 +179,7 @@ def test_what_the_beam_says_is_whole_in_a_small_window(desk: Desk, monkeypatch: 
 def test_what_an_edit_did_is_whole_in_a_small_window(desk: Desk) -> None:
     desk.window.resize(1000, 700)
     desk.workshop.do(SetValue("bench.rear.bar.arm_length", 0.3))
-    desk.qtbot.waitUntil(lambda: "camber" in desk.line and desk.window.width() == 1000)
+    desk.qtbot.waitUntil(lambda: "holds" in desk.line and desk.window.width() == 1000)
     desk.settle()
     line = desk.window.line.findChild(FewLines)
     lines = line._broken(QFontMetrics(desk.bridge.theme.font(Size.SMALL)))

@@ -99,6 +99,7 @@ def test_bad_car_files_are_explained_and_leave_the_garage_as_it_was(desk: Desk, 
 
 def test_a_sheet_that_cannot_be_written_is_said_on_the_line(desk: Desk, tmp_path: Path) -> None:
     desk.window.files.sheet_to(tmp_path / "no" / "sheet.pdf")
+    desk.rest()
     desk.settle()
     assert "sheet.pdf was not written" in desk.line
     assert not (tmp_path / "no").exists()
@@ -110,6 +111,7 @@ def test_a_sheet_says_when_it_cannot_tell(desk: Desk, tmp_path: Path) -> None:
     desk.stage("Links")
     desk.type(desk.field("bench.rear.link_left"), "700")
     desk.window.files.sheet_to(tmp_path / "sheet.pdf")
+    desk.rest()
     text = PdfReader(tmp_path / "sheet.pdf").pages[0].extract_text()
     assert "cannot tell" in text
     assert "does not reach" in text
@@ -125,6 +127,7 @@ def test_a_very_long_name_stays_on_one_page(desk: Desk, tmp_path: Path) -> None:
     )
     desk.bridge.ask(Choose("bench.name", "the setting for the second damp morning after the long night of rain"))
     desk.window.files.sheet_to(tmp_path / "sheet.pdf")
+    desk.rest()
     pages = PdfReader(tmp_path / "sheet.pdf").pages
     assert len(pages) == 1
     assert "Wonderfully overlong" in pages[0].extract_text()

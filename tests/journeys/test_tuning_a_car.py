@@ -66,6 +66,7 @@ def test_the_whole_journey_from_hole_to_sheet_across_a_restart(open_desk, tmp_pa
     sheet = tmp_path / "sheet.pdf"
     desk.press(Qt.Key.Key_P, CTRL)
     save_as(desk, sheet)
+    desk.rest()
     pages = PdfReader(sheet).pages
     text = pages[0].extract_text()
     assert len(pages) == 1
@@ -170,7 +171,7 @@ def test_keep_a_setting_under_a_name_and_compare_with_it(desk: Desk) -> None:
     desk.press(Qt.Key.Key_End)
     assert desk.picture.file.reference == "left long"
     desk.pick_hole(Axle.FRONT, Side.LEFT, 2)
-    assert "against the reference" in header.figures[0].accessibleName()
+    assert "against “left long”" in header.figures[0].accessibleName()
     assert desk.picture.reference.margin != pytest.approx(desk.picture.now.margin)
 
 

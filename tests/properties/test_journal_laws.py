@@ -20,7 +20,9 @@ from anchor_beam.session import edits
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 
-NOTE: DocumentKind[str] = DocumentKind("note", 1, lambda text: {"text": text}, lambda data, _: data["text"], lambda text: text)
+NOTE: DocumentKind[str] = DocumentKind(
+    "note", 1, lambda text: {"text": text}, lambda data, _: data["text"], lambda text: text
+)
 NAMES = st.sampled_from(["dry", "wet", "evening"])
 
 

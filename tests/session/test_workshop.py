@@ -67,11 +67,11 @@ def test_a_refused_edit_changes_nothing(workshop: Workshop) -> None:
     assert workshop.garage.at(1).acts == 1
 
 
-def test_typing_over_a_typical_value_makes_it_measured_and_a_step_does_not(workshop: Workshop) -> None:
+def test_a_figure_keeps_its_source_unless_another_is_said(workshop: Workshop) -> None:
     place = "car.cg_height"
-    workshop.do(edits.SetValue(place, 0.45, stepped=True))
+    workshop.do(edits.SetValue(place, 0.45))
     assert workshop.picture.file.car.cg_height.provenance is Provenance.TYPICAL
-    workshop.do(edits.SetValue(place, 0.46, "460"))
+    workshop.do(edits.SetValue(place, 0.46, "460", Provenance.MEASURED))
     assert workshop.picture.file.car.cg_height.provenance is Provenance.MEASURED
     workshop.do(edits.SetProvenance(place, Provenance.GUESS))
     assert workshop.picture.file.car.cg_height.provenance is Provenance.GUESS
@@ -105,14 +105,14 @@ def test_undo_and_redo_say_what_they_did(workshop: Workshop) -> None:
 def test_a_preview_is_not_saved_and_letting_go_is_one_revision(workshop: Workshop) -> None:
     held = workshop.hold(OD)
     for mm in (17.5, 18.0, 18.5):
-        held.to(edits.SetValue(OD, mm / 1e3, stepped=True))
+        held.to(edits.SetValue(OD, mm / 1e3))
     assert workshop.garage.at(1).acts == 1
     assert workshop.picture.file.bench.rear.bar.od.value == pytest.approx(0.0185)
     assert isinstance(held.let_go(), Saved)
     assert workshop.garage.at(1).acts == 2
     assert "less push" in workshop.said.consequence  # against what was there before the drag began
     held = workshop.hold(OD)
-    held.to(edits.SetValue(OD, 0.03, stepped=True))
+    held.to(edits.SetValue(OD, 0.03))
     held.give_up()
     assert workshop.picture.file.bench.rear.bar.od.value == pytest.approx(0.0185)
 

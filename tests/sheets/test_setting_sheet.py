@@ -13,6 +13,7 @@ from support.desk import Desk
 
 def read(desk: Desk, path: Path) -> tuple[PdfReader, str]:
     desk.window.files.sheet_to(path)
+    desk.rest()
     reader = PdfReader(path)
     return reader, reader.pages[0].extract_text()
 

@@ -81,7 +81,7 @@ def test_names_of_things() -> None:
     assert names.holes(1, 1) == "hole 2"
     assert names.holes(0, 2) == "holes 1 and 3"
     assert names.sides(tuple(Side)) == "both sides"
-    assert bars.setting_glyph((1, 1), (0, 1)) == "F 2·2   R 1·2"
+    assert bars.setting_words((1, 1), (0, 1)) == "front hole 2, rear holes 1 and 2"
     assert bars.bar_title(od=Shown("19.0", "mm"), solid=True, wall=Shown("4.0", "mm"), name="x", connected=False) == (
         "x, 19.0 mm solid, disconnected"
     )
@@ -128,17 +128,27 @@ def test_the_other_phases_are_said_with_their_side_where_it_turns() -> None:
 
 
 @pytest.mark.parametrize(("load", "camber", "words"), [
-    (-0.3, 0.1, "load transfer outweighs camber"), (-0.1, 0.3, "camber outweighs load transfer"),
-    (-0.3, -0.1, "load transfer does more than camber"), (0.2, 0.2, "weigh about the same"),
+    (-0.3, 0.1, "it takes more load transfer; camber takes some of that back"),
+    (-0.1, 0.3, "its wheels lean less out of the turn; load transfer takes some of that back"),
+    (-0.3, -0.01, "it takes more load transfer"),
+    (0.2, 0.2, "it takes less load transfer and its wheels lean less out of the turn"),
+    (0.2, -0.2, "it takes less load transfer but its wheels lean more out of the turn"),
 ])  # fmt: skip
-def test_which_effect_dominates(load: float, camber: float, words: str) -> None:
-    assert words in phases.dominant(AxleEffect(load + camber, load, camber))
+def test_the_effect_that_dominates_is_the_cause(load: float, camber: float, words: str) -> None:
+    assert phases.cause(AxleEffect(load + camber, load, camber)) == words
+
+
+def test_turns_that_come_to_agree_are_said() -> None:
+    assert phases.turns_agree((1.0, -1.0), (0.1, 0.0)) == "Left and right turns now agree."
+    assert phases.turns_agree((0.1, 0.0), (1.0, -1.0)) == "Left and right turns now differ."
+    assert phases.turns_agree((0.1, 0.0), (0.2, 0.0)) == ""
+    assert phases.turns_agree(None, (1.0, 0.0)) == ""
 
 
 def test_more_front_grip_and_more_push_can_come_together() -> None:
     both = Effects(AxleEffect(0.2, -0.1, 0.3), AxleEffect(0.5, 0.5, 0.0), 3.0)
     said = phases.why(both, METRIC)
-    assert "Front limit +0.020" in said
+    assert "The rear holds 0.051\u00a0g more: it takes less load transfer." in said
     assert "More front grip and more push together." in said
     assert phases.why(Effects(AxleEffect(0.0, 0.0, 0.0), AxleEffect(0.001, 0.0, 0.001), 0.0), METRIC) == ""
     assert phases.turns_differ(2.0, 2.2, METRIC) is None

@@ -22,6 +22,25 @@ def frozen(array: npt.ArrayLike) -> FloatArray:
     return copy
 
 
+def freeze(record: object, _seen: set[int] | None = None) -> None:
+    """Make every array inside a result read-only, through results and tuples, so that what is kept cannot be changed.
+
+    Inputs, which are compared by value, hold no arrays and are passed over.
+    """
+    seen = set() if _seen is None else _seen
+    if id(record) in seen:
+        return
+    seen.add(id(record))
+    if isinstance(record, np.ndarray):
+        record.flags.writeable = False
+    elif isinstance(record, tuple | list):
+        for item in record:
+            freeze(item, seen)
+    elif (told := getattr(record, "__dataclass_params__", None)) is not None and not told.eq:
+        for item in vars(record).values():
+            freeze(item, seen)
+
+
 def require_positive(place: str, value: float, what: str) -> None:
     """Refuse zero, negative, NaN and infinite values, naming the thing in the sentence.
 

@@ -13,6 +13,7 @@ from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.unexpected import caught
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.theme.theme import ASSETS, Theme
 from anchor_beam.documents.records import CarFile
@@ -50,10 +51,12 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
             _say(look, problem)
             return 1
         jobs = Jobs()
-        window = Window(Bridge(workshop, look, jobs))
+        bridge = Bridge(workshop, look, jobs)
+        window = Window(bridge)
         window.show()
         QTimer.singleShot(AFTER_START, _collect_again)
-        code = app.exec()
+        with caught(bridge):
+            code = app.exec()
         jobs.close()
         return code
 

@@ -76,6 +76,7 @@ class Bridge(QObject):
         workshop.listen(self._note)
         theme.changed.connect(lambda: self._note(EVERYTHING))
         self.painted = self._pictured = False
+        self.what_happened = ""  # the text of an error that nobody foresaw, until the next act
         shown = Part.CAR | Part.SETTING
         self._followers.append(_Follower("bands", None, shown, self._bands_wanted, self._take_bands))
         self._followers.append(_Follower("reason", None, shown, self._reason_wanted, self._take_reason))
@@ -124,6 +125,7 @@ class Bridge(QObject):
 
     def ask(self, edit: Edit) -> AnchorBeamError | None:
         """Carry out an edit; the error is the asker's to show."""
+        self.what_happened = ""
         try:
             self.workshop.do(edit)
         except AnchorBeamError as problem:
@@ -149,6 +151,12 @@ class Bridge(QObject):
     def complain(self, problem: AnchorBeamError) -> None:
         """Say a problem on the consequence line."""
         self.workshop.say(Said("Not done", faults.sentence(problem, self.units), complaint=True))
+
+    def fault(self, text: str) -> None:
+        """Say that something went wrong in the program itself; the text is there to be copied."""
+        self.what_happened = text
+        sentence = "in the program itself. Nothing of your car was lost; the last act may not have been carried out."
+        self.workshop.say(Said("Something went wrong", sentence, complaint=True))
 
     def report(self, act: str, sentence: str) -> None:
         """Say on the consequence line that something was done."""

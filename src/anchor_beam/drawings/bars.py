@@ -92,7 +92,9 @@ def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
         y = base - down - gap
     low, high = (-half_width, y + gap - 0.03), (half_width, 0.02)
     centre = Line(((0.0, low[1]), (0.0, high[1])), Tone.HAIRLINE, Pen.CENTRE)
-    return Drawing((centre, *items), low, high, "Bars in plan, seen from above; rates at the wheel, in roll")
+    return Drawing(
+        (centre, *items), low, high, "Bars from above, the car's front upwards; rates at the wheel, in roll"
+    )
 
 
 def _reach(shown: ShownBar) -> tuple[float, float]:
@@ -152,7 +154,8 @@ def _title(shown: ShownBar, base: float) -> list[Item]:
     mesh = shown.bar.mesh
     arm = min(float(mesh.nodes[holes, 0].mean()) for holes in mesh.holes)
     crowded = (22.0 + 9.0 * mesh.holes.shape[1]) / arm  # px a name and half a stack of labels take
-    inside, edge = (0.0, base + sign * 0.052), (0.0, base + sign * 0.5 * shown.bar.bar.section.od)
+    half = 0.5 * shown.bar.bar.section.od
+    inside, edge = (0.0, base + sign * max(0.052, half + 0.036)), (0.0, base + sign * half)
     return [
         Text(inside, shown.title, Size.NORMAL, Tone.INK, Align.CENTRE, raise_by=0.55, scales=(ROOMY, math.inf)),
         Text(inside, shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.55, scales=(ROOMY, math.inf)),

@@ -61,7 +61,9 @@ def car_in_plan(shape: CarShape) -> Drawing:
         items.append(Slot(f"car.corner_{key}", (x, y)))
     items.append(Text((L / 2, half + 0.2), "right-hand side", Size.SMALL, Tone.SOFT, Align.CENTRE))
     items.append(Text((L / 2, -half - 0.16), "left-hand side", Size.SMALL, Tone.SOFT, Align.CENTRE))
-    return Drawing(tuple(items), (nose - 0.3, -half - 0.44), (tail + 0.3, half + 0.34), "Car from above")
+    return Drawing(
+        tuple(items), (nose - 0.3, -half - 0.44), (tail + 0.3, half + 0.34), "Car from above, its front to the left"
+    )
 
 
 def _axle_in_plan(axle: Axle, x: float, track: float, radius: float, live: bool) -> list[Item]:
@@ -118,4 +120,4 @@ def car_from_left(shape: CarShape) -> Drawing:
     items += _cg(x, shape.cg_height)
     items.append(Text((x + 0.1, shape.cg_height), "centre of gravity", Size.SMALL, Tone.SOFT, raise_by=1.3))
     top = max(2 * max(shape.wheel_radii), shape.cg_height) + 0.14
-    return Drawing(tuple(items), (-1.15, -0.05), (L + 1.15, top), "Heights, seen from the left")
+    return Drawing(tuple(items), (-1.15, -0.05), (L + 1.15, top), "Heights, seen from the left, front to the left")

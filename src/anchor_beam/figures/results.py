@@ -13,7 +13,7 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.arrays import GRAVITY, FloatArray, freeze
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import CornerState
@@ -183,6 +183,7 @@ class _Kept:
     def put(self, found: Results) -> Results:
         if len(self._results) >= MOST_KEPT:
             del self._results[next(iter(self._results))]
+        freeze(found)
         self._results[found.car, found.setting] = found
         return found
 
@@ -243,7 +244,9 @@ def both_turns(car: CarRecord) -> Turns:
     """
     one = measured_car(car).cars()
     both, grip = joined([one, mirrored_cars(one)]), measured_grip(car).grips()
-    return Turns(one, both, grip, course(both, grip, GRAVITY))
+    turns = Turns(one, both, grip, course(both, grip, GRAVITY))
+    freeze(turns)
+    return turns
 
 
 def cornering(turns: Turns, bar: BarBatch, near: Reached | None = None) -> Cornering:

@@ -46,7 +46,7 @@ class Row:
 
 @dataclass(frozen=True)
 class Reading:
-    """A row as it stands now: label, value, difference to the reference and band as texts.
+    """A row as it stands now: label, value, difference, what it differs from, and band as texts.
 
     why: why there is no value, empty where there is one.
     """
@@ -54,13 +54,14 @@ class Reading:
     label: str
     value: Shown
     delta: str = ""
+    against: str = ""
     band: str = ""
     why: str = ""
 
     @property
     def spoken(self) -> str:
         """For screen readers."""
-        change = f", {self.delta} against the reference" if self.delta else ""
+        change = f", {self.delta} against {self.against}" if self.delta else ""
         return f"{self.label}: {self.value} {self.band}".rstrip() + change + (f". {self.why}" if self.why else "")
 
 
@@ -76,7 +77,8 @@ def read_row(row: Row, shown: Picture, units: System) -> Reading:
     band = ""
     if row.sigma is not None and shown.bands is not None:
         band = f"± {show(row.sigma(shown.bands), row.kind, units).number}"
-    return Reading(label, show(value, row.kind, units), delta(value, before, row.kind, units), band)
+    change = delta(value, before, row.kind, units)
+    return Reading(label, show(value, row.kind, units), change, f"“{shown.file.reference}”", band)
 
 
 def _no_balance(now: Results, units: System) -> missing.Missing:

@@ -17,7 +17,7 @@ class Choices:
         units, phase, source = (garage.choice(name) for name in ("units", "phase", "source"))
         self.units = System(units) if units in set(System) else System.METRIC
         self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
-        self.source = Provenance(source) if source in set(Provenance) else Provenance.MEASURED
+        self.source = Provenance(source) if source in set(Provenance) else Provenance.GUESS
 
     def choose_units(self, units: System) -> StoreError | None:
         """Metric or US customary."""
@@ -43,6 +43,20 @@ class Choices:
     def choose_car(self, car: int) -> StoreError | None:
         """The car that the next start takes in hand."""
         return self._keep("car", str(car))
+
+    @property
+    def window(self) -> tuple[int, int, int, int] | None:
+        """Where the window stood: left, top, width, height [px]; None where that is not known."""
+        kept = (self._garage.choice("window") or "").split(",")
+        try:
+            left, top, width, height = map(int, kept)
+        except ValueError:
+            return None
+        return left, top, width, height
+
+    def keep_window(self, place: tuple[int, int, int, int]) -> StoreError | None:
+        """Where the next start puts the window."""
+        return self._keep("window", ",".join(map(str, place)))
 
     def _keep(self, name: str, value: str) -> StoreError | None:
         try:

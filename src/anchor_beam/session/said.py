@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from anchor_beam.core.grip.model import FOUR
+from anchor_beam.core.grip.model import FOUR, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance
+from anchor_beam.words.phases import turns_agree
 
 
 @dataclass(frozen=True)
@@ -24,7 +25,9 @@ class Said:
 def said_of(act: str, before: Results, after: Results, units: System) -> Said:
     """What an act did to the figures."""
     was, now = _figures(before), _figures(after)
-    return Said(act, balance.consequence(was, now, units), why=balance.in_other_phases(was, now, units))
+    turns = turns_agree(before.turns_of(Phase.MIDDLE), after.turns_of(Phase.MIDDLE))
+    why = " ".join(part for part in (turns, balance.in_other_phases(was, now, units)) if part)
+    return Said(act, balance.consequence(was, now, units), why=why)
 
 
 def _figures(now: Results) -> balance.Figures:

@@ -213,8 +213,8 @@ class Workshop:
     # what is said and chosen
 
     def say(self, said: Said) -> None:
-        """Put something on the consequence line."""
-        self.said = said
+        """Put something on the consequence line; a reason that is still worked out for the act before has no place there."""
+        self.said, self.change = said, None
         self._tell(Part.STATUS)
 
     def choose_phase(self, phase: Phase) -> None:
@@ -247,8 +247,7 @@ class Workshop:
 
     def add_reason(self, sentence: str) -> None:
         """Add to the consequence line why the last act did what it did."""
-        self.change = None
-        if sentence:
+        if self.change is not None and sentence:
             self.say(replace(self.said, why=f"{self.said.why} {sentence}".strip()))
 
     def _show(self, file: CarFile) -> Part:

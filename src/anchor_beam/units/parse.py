@@ -20,15 +20,20 @@ _NUMBER = re.compile(
     re.VERBOSE,
 )
 _FEET = re.compile(r"""^\s*(?P<feet>\d+)\s*(?:'|ft)\s*(?P<rest>\d.*?)\s*(?:"|''|in|)\s*$""")
+_LIMITS = re.compile(r"^(?P<value>.*?)(?:±|\+/-|\+-)(?P<limits>.*)$")
 
 
 @dataclass(frozen=True)
 class Typed:
-    """A value [SI] with the text it came from; `system` is the one whose unit was written, None without a unit."""
+    """A value [SI] with the text it came from; `system` is the one whose unit was written, None without a unit.
+
+    spread: one standard deviation [SI], where limits were typed with it: they are taken as two.
+    """
 
     value: float
     text: str
     system: System | None
+    spread: float | None = None
 
 
 def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
@@ -37,6 +42,9 @@ def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
     Raises:
         InputError: at `place`, saying what would be accepted.
     """
+    limits = _LIMITS.match(text)
+    if limits:
+        return _with_limits(limits["value"], limits["limits"], text.strip(), kind, system, place)
     feet = _FEET.match(text) if kind in (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER) else None
     if feet:
         inches = parse(feet["rest"] + " in", kind, system, place=place)
@@ -50,6 +58,18 @@ def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
         return Typed(number * unit_of(kind, system).si, text.strip(), None)
     value = number * _factor(symbol, kind, place, text)
     return Typed(value, text.strip(), _system_of(symbol, kind))
+
+
+def _with_limits(value: str, limits: str, text: str, kind: Kind, system: System, place: str) -> Typed:
+    """`19.7 ±0.8 in`: a unit on one side counts for both."""
+    number, off = _NUMBER.match(value), _NUMBER.match(limits)
+    if number is not None and off is not None:
+        value = value if number["unit"] else f"{value} {off['unit']}"
+        limits = limits if off["unit"] else f"{limits} {number['unit']}"
+    of, around = parse(value, kind, system, place=place), parse(limits, kind, system, place=place)
+    if not around.value > 0.0:
+        raise InputError(place, "Limits around a value are above zero.", got=text, accepts=f"{EXAMPLES[kind]} ± 1")
+    return Typed(of.value, text, of.system, around.value / 2.0)
 
 
 def _not_a_number(text: str) -> str:

@@ -170,3 +170,10 @@ def sides_differ(left: float, right: float, spread: float, system: System) -> st
         return None
     gap = show(abs(left - right), Kind.FINE_LENGTH, system)
     return f"Left and right differ by {gap}, more than a reading error. Look for a bent part or a height that is off."
+
+
+def lost_draws(part: float) -> str:
+    """How many of the drawn cars have no answer; empty for none."""
+    if part <= 0.0:
+        return ""
+    return f"In {100.0 * part:.1f} % of the cars that the spreads allow, a figure has no answer: they are not in the band."

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from anchor_beam.units.show import Shown
+from anchor_beam.words.names import holes
 
 LONGEST_NAME = 24  # letters that fit between the arms of a bar on the board
 
@@ -14,9 +15,9 @@ def bar_title(*, od: Shown, solid: bool, wall: Shown, name: str, connected: bool
     return f"{name}, {what}" if connected else f"{name}, {what}, disconnected"
 
 
-def setting_glyph(front: tuple[int, int], rear: tuple[int, int]) -> str:
-    """`F 2·2  R 1·2`: holes left and right of both bars, counted from the end of the arm."""
-    return f"F {front[0] + 1}·{front[1] + 1}   R {rear[0] + 1}·{rear[1] + 1}"
+def setting_words(front: tuple[int, int], rear: tuple[int, int]) -> str:
+    """`front hole 2, rear holes 1 and 2`: left and right of both bars, counted from the end of the arm."""
+    return f"front {holes(*front)}, rear {holes(*rear)}"
 
 
 SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "rest"}

@@ -51,28 +51,38 @@ def other_phases(before: tuple[float | None, ...], after: tuple[float | None, ..
 
 
 def why(found: Effects, system: System) -> str:
-    """Which effect dominates a change, with the change of both limits; empty where nobody would feel it."""
+    """Why a change of setting did what it did, as a tuner would say it; empty where nobody would feel it."""
     ends = ((Axle.FRONT, found.front), (Axle.REAR, found.rear))
     if max(abs(effect.whole) for _, effect in ends) < UNFELT:
         return ""
     axle, effect = max(ends, key=lambda item: abs(item[1].by_load) + abs(item[1].by_camber))
-    limits = ", ".join(
-        f"{name} limit {show(each.whole, Kind.ACCELERATION, system, sign=True, decimals=3)}" for name, each in ends
-    )
+    size = show(abs(effect.whole), Kind.ACCELERATION, system, decimals=3)
+    holds = f"The {axle} holds {size} {'more' if effect.whole > 0.0 else 'less'}: {cause(effect)}."
     both = " More front grip and more push together." if found.front.whole > UNFELT and found.margin > 0.1 else ""
-    return f"{limits[0].upper()}{limits[1:]}: {dominant(effect)} at the {axle}.{both}"
+    return f"{holds}{both}"
 
 
-def dominant(effect: AxleEffect) -> str:
-    """`load transfer outweighs camber`, or the other way round."""
+def cause(effect: AxleEffect) -> str:
+    """`it takes less load transfer; camber takes some of that back`."""
     load, camber = abs(effect.by_load), abs(effect.by_camber)
+    by_load = f"it takes {'less' if effect.by_load > 0.0 else 'more'} load transfer"
+    by_camber = f"its wheels lean {'less' if effect.by_camber > 0.0 else 'more'} out of the turn"
+    against = effect.by_load * effect.by_camber < 0.0
     if load > CLEARLY * camber:
-        word = "outweighs" if effect.by_load * effect.by_camber < 0.0 else "does more than"
-        return f"load transfer {word} camber"
+        return by_load + ("; camber takes some of that back" if against and camber > 0.2 * load else "")
     if camber > CLEARLY * load:
-        word = "outweighs" if effect.by_load * effect.by_camber < 0.0 else "does more than"
-        return f"camber {word} load transfer"
-    return "load transfer and camber weigh about the same"
+        return by_camber + ("; load transfer takes some of that back" if against and load > 0.2 * camber else "")
+    return f"{by_load} {'but' if against else 'and'} {by_camber}"
+
+
+def turns_agree(before: tuple[float, float] | None, after: tuple[float, float] | None) -> str:
+    """Whether left and right turns have come to agree, or to differ; empty where nothing of that changed."""
+    if before is None or after is None:
+        return ""
+    was, now = (abs(left - right) >= NEUTRAL for left, right in (before, after))
+    if was == now:
+        return ""
+    return "Left and right turns now differ." if now else "Left and right turns now agree."
 
 
 def turns_differ(left: float, right: float, system: System) -> str | None:

@@ -43,7 +43,7 @@ class PhaseSwitch(QWidget):
             button.setChecked(phase is self._bridge.phase)
             margin = None if shown is None else shown.now.margin_of(phase)
             before = None if shown is None or shown.reference is None else shown.reference.margin_of(phase)
-            button.say(margin, before)
+            button.say(margin, before, "" if shown is None else shown.file.reference)
 
 
 class _PhaseButton(QAbstractButton):
@@ -58,15 +58,19 @@ class _PhaseButton(QAbstractButton):
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Expanding)
         self.setToolTip(f"{words.LONG[phase]}: show it on the Beam; hold to see all four")
 
-    def say(self, margin: float | None, before: float | None) -> None:
-        """Show the margin [%] and what it was."""
+    def say(self, margin: float | None, before: float | None, against: str) -> None:
+        """Show the margin [%] and how it differs from that of the reference, whose name is `against`."""
         units = self._bridge.units
         side, size = words.reading(margin, units)
         said = (side, size.number, delta(margin, before, Kind.PERCENT, units))
         if said == self._said:
             return
         self._said = said
-        self.setAccessibleName(f"{words.LONG[self._phase]}: {side} {size}")
+        change = f", {said[2]} against “{against}”" if said[2] else ""
+        self.setAccessibleName(f"{words.LONG[self._phase]}: {side} {size}{change}")
+        self.setToolTip(
+            f"{words.LONG[self._phase]}: {side} {size}{change}.\nClick: on the Beam. Hold: all four at once."
+        )
         self.update()
 
     def sizeHint(self) -> QSize:

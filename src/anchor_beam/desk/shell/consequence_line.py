@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QFontMetrics, QPainter, QPaintEvent
+from PySide6.QtGui import QFontMetrics, QGuiApplication, QPainter, QPaintEvent
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
 
 from anchor_beam.desk.bridge import Bridge
@@ -69,9 +69,11 @@ class ConsequenceLine(QWidget):
         row.addWidget(self._act)
         row.addWidget(self._consequence, stretch=1)
         self.save = QPushButton("save again")
+        self.copy = QPushButton("copy what happened")
+        self.copy.clicked.connect(lambda: QGuiApplication.clipboard().setText(bridge.what_happened))
         self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
         self.units, self.look = QPushButton("metric"), QPushButton("dark")
-        for button in (self.save, self.undo, self.redo, self.units, self.look):
+        for button in (self.copy, self.save, self.undo, self.redo, self.units, self.look):
             button.setFlat(True)
             row.addWidget(button)
         self.save.clicked.connect(lambda: bridge.attempt(bridge.workshop.save_again))
@@ -113,5 +115,6 @@ class ConsequenceLine(QWidget):
         self.undo.setToolTip(f"take back: {undo} (Ctrl+Z)" if undo else "nothing to take back")
         self.redo.setToolTip(f"do again: {redo} (Ctrl+Shift+Z)" if redo else "nothing to do again")
         self.save.setVisible(unsaved is not None)
+        self.copy.setVisible(bool(self._bridge.what_happened))
         self.units.setText(str(self._bridge.units))
         self.look.setText("light" if self._bridge.theme.dark else "dark")

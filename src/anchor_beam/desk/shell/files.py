@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
+from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt
@@ -13,9 +15,9 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.exchange import bring_in_bundle, explain, read_car, write_car
-
-BANDS_AT_MOST = 10.0  # s that a sheet waits for its bands
+from anchor_beam.words import faults
 
 
 class Files(QObject):
@@ -97,18 +99,29 @@ class Files(QObject):
     def sheet_to(self, path: Path) -> None:
         """The sheet without asking."""
         from anchor_beam.figures.sheet import setting_sheet
+        from anchor_beam.jobs.tasks import BandsOf
         from anchor_beam.sheets.setting_sheet import write_pdf
 
-        shown = self._bridge.picture
-        if shown is not None:
-            content = setting_sheet(self._with_bands(shown), self._bridge.units)
+        def write(shown: Picture) -> None:
+            content = setting_sheet(shown, self._bridge.units)
             self._write(path, lambda: write_pdf(content, path))
 
-    def _with_bands(self, shown: Picture) -> Picture:
-        """The picture with its bands, whenever it is printed; they are waited for where they are still being worked out."""
-        self._bridge.jobs.wait(BANDS_AT_MOST)
-        now = self._bridge.picture
-        return now if now is not None and now.file is shown.file else shown
+        shown = self._bridge.picture
+        if shown is None:
+            return
+        if shown.now.problem is not None:
+            write(shown)
+            return
+        self._bridge.report(path.name, "is being made: its bands are worked out first.")
+        wanted = BandsOf(shown.file.car, shown.file.bench, shown.file.reference_setting)
+        self._bridge.jobs.ask("sheet", wanted, partial(self._sheet_answered, shown, write))
+
+    def _sheet_answered(self, shown: Picture, write: Callable[[Picture], None], answer: Answer) -> None:
+        """The sheet is that of the moment at which it was asked for, whenever its bands are there."""
+        if isinstance(answer, Done):
+            write(replace(shown, bands=answer.value))
+        elif isinstance(answer, Failed):
+            write(replace(shown, bands=None, bands_missing=faults.sentence(answer.problem, self._bridge.units)))
 
     def _write(self, path: Path, work: Callable[[], object]) -> None:
         try:

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
+from PySide6.QtCore import QRect
 from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
@@ -54,8 +55,7 @@ class Window(QMainWindow):
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
-        self.setMinimumSize(bridge.theme.px(940), bridge.theme.px(700))
-        self.resize(bridge.theme.px(1280), bridge.theme.px(800))
+        self._settle()
         self.show_stage((FIRST if bridge.picture is not None else WITHOUT_CAR).name)
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
 
@@ -121,6 +121,15 @@ class Window(QMainWindow):
         if shown is None:
             self.show_stage(WITHOUT_CAR.name)
 
+    def _settle(self) -> None:
+        """Where it stood last, or in the middle of the screen at its best size; never larger than the screen."""
+        px, room = self.bridge.theme.px, self.screen().availableGeometry()
+        self.setMinimumSize(min(px(940), room.width()), min(px(700), room.height()))
+        self.resize(min(px(1280), room.width()), min(px(800), room.height()))
+        kept = self.bridge.workshop.choices.window
+        if kept is not None and room.contains(QRect(*kept)):
+            self.setGeometry(*kept)
+
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
         self.bridge.picture_stands()
@@ -129,4 +138,7 @@ class Window(QMainWindow):
         focused = self.focusWidget()
         if focused is not None:
             focused.clearFocus()  # a field being typed into commits now
+        if not self.isMaximized() and not self.isFullScreen():
+            at = self.geometry()
+            self.bridge.workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))
         super().closeEvent(event)

@@ -12,6 +12,7 @@ from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
+from anchor_beam.desk.widgets.source_question import KEYS, SourceQuestion
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.places import read
@@ -21,7 +22,7 @@ from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.session.edits import SetProvenance, SetValue
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
-from anchor_beam.units.parse import parse
+from anchor_beam.units.parse import Typed, parse
 from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
 
@@ -33,11 +34,19 @@ class _Edit(BenchLine):
     escaped = Signal()
     asked = Signal()
     source_asked = Signal()
+    source_told = Signal(object)  # Provenance
     focused = Signal(bool)
+
+    def __init__(self, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.asking = False  # whether a letter answers where the figure comes from
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         key, step = event.key(), 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1
-        if key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
+        asking, self.asking = self.asking, False
+        if asking and (source := KEYS.get(Qt.Key(key))) is not None:
+            self.source_told.emit(source)
+        elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self.stepped.emit(step if key == Qt.Key.Key_Up else -step)
         elif key == Qt.Key.Key_Escape:
             self.escaped.emit()
@@ -85,6 +94,7 @@ class FigureField(QWidget):
         self._unit.setFont(theme.font(Size.SMALL))
         self.mark = ProvenanceMark(theme, self)
         self.note: Note | None = None  # made when there is something to say
+        self.question: SourceQuestion | None = None
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(theme.px(4))
@@ -102,6 +112,7 @@ class FigureField(QWidget):
         self.edit.escaped.connect(self._restore)
         self.edit.asked.connect(lambda: bridge.show_working(self._about(), self))
         self.edit.source_asked.connect(self.mark.open_menu)
+        self.edit.source_told.connect(self._set_source)
         self.edit.focused.connect(self._focused)
         self.mark.chosen.connect(self._set_source)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
@@ -162,6 +173,8 @@ class FigureField(QWidget):
         return at_a_glance(figure.value, kind, self._units).number
 
     def _focused(self, gained: bool) -> None:
+        if not gained:
+            self._ask_no_more()
         if not gained and self.edit.isModified():
             self._commit()
         elif not self._wrong:
@@ -180,16 +193,38 @@ class FigureField(QWidget):
             return
         symbol = unit_of(self._field.kind, self._units).symbol
         text = typed.text if typed.system is not None or not symbol else f"{typed.text} {symbol}"
-        self._ask(SetValue(self.place, typed.value, text))
+        if self._ask(SetValue(self.place, typed.value, text, self._source(typed), typed.spread)):
+            self._ask_for_source()
 
     def _step(self, steps: int) -> None:
         if self._figure is None:
             return
         unit = unit_of(self._field.kind, self._units)
         value = round(self._figure.value / unit.si + steps * unit.step, 9) * unit.si
-        self._ask(SetValue(self.place, value, stepped=True))
+        self._ask(SetValue(self.place, value))
 
-    def _ask(self, edit: SetValue) -> None:
+    def _source(self, typed: Typed) -> Provenance | None:
+        """Where a typed figure comes from: what was a measurement or a maker's figure stays one, else what was said last."""
+        if self._figure is None or self._field.is_exact:
+            return None
+        if self._figure.provenance in (Provenance.MEASURED, Provenance.MAKER) and typed.spread is None:
+            return None
+        return self._bridge.workshop.choices.source
+
+    def _ask_for_source(self) -> None:
+        if self._field.is_exact or self._figure is None or not self.edit.hasFocus():
+            return
+        self.question = self.question or SourceQuestion(self._bridge.theme, self)
+        self.question.ask(self._figure.provenance)
+        self.edit.asking = True
+
+    def _ask_no_more(self) -> None:
+        self.edit.asking = False
+        if self.question is not None:
+            self.question.hide()
+
+    def _ask(self, edit: SetValue) -> bool:
+        self._ask_no_more()
         problem = self._bridge.ask(edit)
         if problem is None:
             self._wrong = False
@@ -198,6 +233,7 @@ class FigureField(QWidget):
             self._restore()
         else:
             self._refuse(problem)
+        return problem is None
 
     def _refuse(self, problem: AnchorBeamError) -> None:
         self.edit.setModified(False)
@@ -213,9 +249,13 @@ class FigureField(QWidget):
             self.note.hide()
 
     def _set_source(self, provenance: Provenance) -> None:
+        """Say where the figure comes from; the next one that is typed is taken the same way."""
+        self._ask_no_more()
+        self._bridge.workshop.choose_source(provenance)
         self._bridge.ask_or_complain(SetProvenance(self.place, provenance))
 
     def hideEvent(self, event: QHideEvent) -> None:
+        self._ask_no_more()
         if self.note is not None:
             self.note.hide()
         super().hideEvent(event)
@@ -225,12 +265,13 @@ class FigureField(QWidget):
         if self._figure is None:
             return None
         kind = self._field.kind
-        spread = Term("s", "one standard deviation", self._field.spread(self._figure), kind)
+        spread = Term(r"\sigma", "one standard deviation", self._field.spread(self._figure), kind)
         typed = f"; typed as {self._figure.typed}" if self._figure.typed else ""
         return Working(
-            self._field.label, self._field.help, (spread,),
+            self._field.label, "", (spread,),
             Term("", f"{self._figure.provenance}{typed}", self._figure.value, kind),
             "entered by you" if self._figure.provenance is Provenance.MEASURED else f"{self._figure.provenance}",
+            self._field.help,
         )  # fmt: skip
 
 

@@ -24,20 +24,9 @@ class Note(QLabel):
 
     def say(self, text: str) -> None:
         """Show the sentence below the owner."""
-        window = self._owner.window()
-        if self.parentWidget() is not window:
-            self.setParent(window)
         self.setText(text)
         self.setContentsMargins(self._theme.px(22), self._theme.px(5), self._theme.px(8), self._theme.px(6))
-        width = self._theme.px(262)
-        self.setFixedWidth(width)
-        self.setFixedHeight(self.heightForWidth(width))
-        at = self._owner.mapTo(window, QPoint(0, self._owner.height() + self._theme.px(2)))
-        x = max(4, min(at.x(), window.width() - width - 4))
-        y = at.y() if at.y() + self.height() < window.height() else at.y() - self._owner.height() - self.height() - 4
-        self.move(x, y)
-        self.show()
-        self.raise_()
+        hang_below(self._owner, self, self._theme)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
@@ -48,6 +37,22 @@ class Note(QLabel):
         paint_warning_mark(painter, self._theme, self._theme.px(12), self._theme.px(13))
         painter.end()
         super().paintEvent(event)
+
+
+def hang_below(owner: QWidget, label: QLabel, theme: Theme) -> None:
+    """Show a label with its text below its owner, or above where there is no room, inside the window."""
+    window = owner.window()
+    if label.parentWidget() is not window:
+        label.setParent(window)
+    width = theme.px(262)
+    label.setFixedWidth(width)
+    label.setFixedHeight(label.heightForWidth(width))
+    at = owner.mapTo(window, QPoint(0, owner.height() + theme.px(2)))
+    x = max(4, min(at.x(), window.width() - width - 4))
+    y = at.y() if at.y() + label.height() < window.height() else at.y() - owner.height() - label.height() - 4
+    label.move(x, y)
+    label.show()
+    label.raise_()
 
 
 def paint_warning_mark(painter: QPainter, theme: Theme, x: float, y: float) -> None:

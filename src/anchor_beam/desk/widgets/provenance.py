@@ -36,7 +36,7 @@ class ProvenanceMark(QAbstractButton):
         """Offer the sources below the mark."""
         menu = QMenu(self)
         group = QActionGroup(menu)
-        for provenance in Provenance:
+        for provenance in (source for source in Provenance if source is not Provenance.DERIVED):
             action = QAction(str(provenance), menu, checkable=True, checked=provenance is self.provenance)
             action.triggered.connect(lambda _=False, p=provenance: self.chosen.emit(p))
             group.addAction(action)

@@ -84,7 +84,8 @@ class TallFigure(ResultFigure):
         end = pen.write(end + px(4), px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
         if self._text.band:
             end = pen.write(end + px(4), px(33), self._text.band, Size.SMALL, Tone.SOFT)
-        pen.write(px(4), px(46), pen.fitted(self._text.delta, Size.SMALL, self.width() - px(8)), Size.SMALL, Tone.INK)
+        change = f"{self._text.delta} against {self._text.against}" if self._text.delta else ""
+        pen.write(px(4), px(46), pen.fitted(change, Size.SMALL, self.width() - px(8)), Size.SMALL, Tone.INK)
 
 
 class RowFigure(ResultFigure):

@@ -60,8 +60,17 @@ class Split(QWidget):
                 self._row.addWidget(self._panel)
                 self._panel.show()
             self.handle.setVisible(narrow)
+            self.became_narrow(narrow)
         if narrow:
             self._arrange()
+
+    def became_narrow(self, narrow: bool) -> None:
+        """The panel has become a drawer, or stands beside the board again; pages that then want something override it."""
+
+    def open_drawer(self) -> None:
+        """Show the panel also where it is a drawer."""
+        if self._narrow and not self._panel.isVisible():
+            self._toggle()
 
     def _toggle(self) -> None:
         self._panel.setVisible(not self._panel.isVisible())

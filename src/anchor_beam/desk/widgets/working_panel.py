@@ -8,9 +8,12 @@ from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton, QVBoxLay
 
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.formula import FormulaView
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import for_editing, show
+
+WIDTH = 470  # px at the normal font size
 
 
 class WorkingPanel(QFrame):
@@ -36,7 +39,9 @@ class WorkingPanel(QFrame):
         self._column.setContentsMargins(pad, pad, pad, pad)
         self._column.setSpacing(theme.px(8))
         self._add(working.title, Size.LARGE, bold=True)
-        self._add(working.formula, Size.NORMAL)
+        if working.formula:
+            inner = theme.px(WIDTH) - 2 * pad
+            self._column.addWidget(FormulaView(theme, working.formula, size=Size.LARGE, room=inner))
         self._column.addLayout(self._terms(working))
         if working.limits:
             self._add(working.limits, Size.SMALL)
@@ -45,7 +50,7 @@ class WorkingPanel(QFrame):
         close.clicked.connect(self.close_panel)
         self._column.addWidget(close, alignment=Qt.AlignmentFlag.AlignRight)
         self.setAccessibleName(f"Working of {working.title}")
-        self.setFixedWidth(theme.px(430))
+        self.setFixedWidth(theme.px(WIDTH))
         self.adjustSize()
         self._settle(asker)
         self.show()
@@ -71,7 +76,9 @@ class WorkingPanel(QFrame):
         grid.setColumnStretch(1, 1)
         for row, term in enumerate((*working.terms, working.result)):
             last = row == len(working.terms)
-            for column, text in enumerate(self._cells(term)):
+            symbol, *texts = self._cells(term)
+            grid.addWidget(FormulaView(self._bridge.theme, symbol, bold=last), row, 0)
+            for column, text in enumerate(texts, 1):
                 label = QLabel(text)
                 label.setFont(self._bridge.theme.font(Size.NORMAL if column == 2 else Size.SMALL, bold=last))
                 label.setWordWrap(column == 1)

@@ -12,8 +12,13 @@ from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import both_turns
 from anchor_beam.figures.workings.maker import Maker
 from anchor_beam.units.kinds import Kind
+from anchor_beam.words.balance import lost_draws
 
 TURNS_DIFFER = 0.1  # % between left and right turn from which both are shown
+HOLDS = (
+    "Loads from the settled car with lifted wheels, camber from roll. The higher limit is what that axle could hold if the "
+    "other did."
+)
 TIPS = "One limit is where the car tips over: beyond it there is no steady state, and the axle still holds."
 
 
@@ -29,7 +34,7 @@ def margin_in(phase: Phase) -> Maker:
         terms = [
             Term("a_f", "the front axle runs out of grip at", limits[0], Kind.ACCELERATION),
             Term("a_r", "the rear axle runs out of grip at", limits[1], Kind.ACCELERATION),
-            Term("mu0", "grip of the tyre at its mean load, dry", car.grip.value, Kind.RATIO),
+            Term(r"\mu_0", "grip of the tyre at its mean load, dry", car.grip.value, Kind.RATIO),
             Term("p", "loss of grip per relative load", car.load_sensitivity.value, Kind.RATIO),
             Term("q", "grip lost to camber", car.camber_loss.value, Kind.CAMBER_LOSS),
         ]
@@ -44,14 +49,17 @@ def margin_in(phase: Phase) -> Maker:
             ]
         if shown.bands is not None:
             sigma = shown.bands.margins[phase]
-            terms.append(Term("s", "one standard deviation of B, from the spread of the inputs", sigma, Kind.PERCENT))
+            terms.append(
+                Term(r"\sigma_B", "one standard deviation of B, from the spread of the inputs", sigma, Kind.PERCENT)
+            )
+        tips = bool(now.corner.limits.tips[:, now.corner.limits.phases.index(phase)].any())
+        lost = "" if shown.bands is None else lost_draws(shown.bands.lost)
         return Working(
-            f"Balance margin, {phase}", "B = 100 (a_r − a_f) / ((a_r + a_f)/2),  axle: Σ √((mu N)² − F_x²) = demand",
+            f"Balance margin, {phase}",
+            r"B = 200 \frac{a_r − a_f}{a_r + a_f} \quad \text{at the limit of an axle: } \sum\sqrt{(\mu N)^2 − F_x^2} = F_y",
             tuple(terms), Term("B", "balance margin, above zero the front gives up first", found, Kind.PERCENT),
             "docs/theory/balance.md; Pacejka, Tire and Vehicle Dynamics, ch. 4",
-            TIPS if bool(now.corner.limits.tips[:, now.corner.limits.phases.index(phase)].any()) else
-            "Loads from the settled car with lifted wheels, camber from roll. The higher limit is what that axle could "
-            "hold if the other did.",
+            " ".join(part for part in (lost, TIPS if tips else HOLDS) if part),
         )  # fmt: skip
 
     return make
@@ -64,14 +72,14 @@ def roll_gradient(shown: Picture) -> Working | None:
         return None
     stiffness, car = now.axle_stiffness, both_turns(now.car).one
     return Working(
-        "Roll gradient", "phi / a = (m_s d + Σ K_s/(K_s + K_t) C) / (K_front + K_rear − m_s g d)",
+        "Roll gradient", r"\frac{\phi}{a} = \frac{m_s d + \sum\frac{K_s}{K_s + K_t} C}{K_front + K_rear − m_s g d}",
         (
             Term("m_s", "sprung mass", float(car.sprung_mass[0]), Kind.MASS),
             Term("h_s", "its centre of gravity above ground", float(car.sprung_cg_height[0]), Kind.LENGTH),
             Term("K_front", "front springs, bar and tyres in series", float(stiffness[0]), Kind.ROLL_STIFFNESS),
             Term("K_rear", "rear springs, bar and tyres in series", float(stiffness[1]), Kind.ROLL_STIFFNESS),
         ),
-        Term("phi/a", "roll per lateral acceleration", now.roll_gradient, Kind.ROLL_GRADIENT),
+        Term(r"\phi/a", "roll per lateral acceleration", now.roll_gradient, Kind.ROLL_GRADIENT),
         "docs/theory/car.md, Linear roll and The settled car",
         "Slope at rest; the twist of the chassis is in the result, not in the formula. d is the height of the sprung mass "
         "above the roll axis.",
@@ -85,14 +93,14 @@ def rear_share(shown: Picture) -> Working | None:
         return None
     stiffness = now.axle_stiffness
     return Working(
-        "Rear share of roll stiffness", "100 K_rear / (K_front + K_rear),  K = K_s K_t / (K_s + K_t)",
+        "Rear share of roll stiffness", r"s = 100 \frac{K_rear}{K_front + K_rear} \quad K = \frac{K_s K_t}{K_s + K_t}",
         (
             Term("K_front", "front axle", float(stiffness[0]), Kind.ROLL_STIFFNESS),
             Term("K_rear", "rear axle", float(stiffness[1]), Kind.ROLL_STIFFNESS),
-            Term("of it", "front bar at the wheels", now.front.roll_stiffness, Kind.ROLL_STIFFNESS),
-            Term("of it", "rear bar at the wheels", now.rear.roll_stiffness, Kind.ROLL_STIFFNESS),
+            Term("K_{b,front}", "front bar at the wheels", now.front.roll_stiffness, Kind.ROLL_STIFFNESS),
+            Term("K_{b,rear}", "rear bar at the wheels", now.rear.roll_stiffness, Kind.ROLL_STIFFNESS),
         ),
-        Term("share", "rear share", now.rear_share, Kind.PERCENT),
+        Term("s", "rear share", now.rear_share, Kind.PERCENT),
         "docs/theory/car.md, Axle roll stiffness",
     )  # fmt: skip
 
@@ -106,10 +114,10 @@ def first_lift(shown: Picture) -> Working | None:
     car = both_turns(now.car).one
     linear = respond(car, np.array([[now.front.roll_stiffness, now.rear.roll_stiffness]]))
     return Working(
-        "Inside wheel lifts", "N_inside(a) = 0, the settled car; near rest  N = W/2 − a dN/da",
+        "Inside wheel lifts", r"N_inside(a) = 0 \quad \text{near rest: } N = \frac{W}{2} − a \frac{dN}{da}",
         (
             Term("W", f"load on the {axle} axle", float(car.static_load[0, axle.position]), Kind.FORCE),
-            Term("dN", "load transfer of that axle at 1 g",
+            Term("dN/da", "load transfer of that axle at 1 g",
                  float(linear.transfer[0, axle.position]) * GRAVITY, Kind.FORCE),
         ),
         Term("a", f"inside {axle} wheel carries nothing", at, Kind.ACCELERATION),

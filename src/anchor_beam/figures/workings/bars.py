@@ -28,10 +28,11 @@ def twist_stiffness(axle: Axle) -> Maker:
         spring, simple = forms.off(rate) if rate else (None, None)
         for off, name in ((spring, "spring-manual form"), (simple, "torsion plus arm")):
             if off is not None:
-                terms.append(Term("off", f"{name} against this beam, outermost hole", 100.0 * off, Kind.PERCENT))
+                terms.append(Term(r"\Delta", f"{name} against this beam, outermost hole", 100.0 * off, Kind.PERCENT))
         return Working(
-            f"Twist stiffness of the {axle} bar", "K_theta = T / theta,  beam in space with true bends and bushings",
-            tuple(terms), Term("K_theta", "torque per twist between the arms", end.K_theta, Kind.TWIST_STIFFNESS),
+            f"Twist stiffness of the {axle} bar",
+            r"K_\theta = \frac{T}{\theta} \quad \text{a beam in space with true bends and bushings}",
+            tuple(terms), Term(r"K_\theta", "torque per twist between the arms", end.K_theta, Kind.TWIST_STIFFNESS),
             "docs/theory/bar.md; Przemieniecki, Theory of Matrix Structural Analysis, ch. 5",
             f"{len(bar.mesh.lengths)} beam elements; work of the load and stored energy agree within {bar.residual:.0e}.",
         )  # fmt: skip
@@ -48,8 +49,8 @@ def end_rate(axle: Axle) -> Maker:
             return None
         lever = float(end.bar.levers[0, end.end.hole_left])
         return Working(
-            f"Rate at the end of the {axle} bar", "k_end = 2 K_theta / l²",
-            (Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+            f"Rate at the end of the {axle} bar", r"k_end = \frac{2 K_\theta}{l^2}",
+            (Term(r"K_\theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
              Term("l", "lever of the hole", lever, Kind.FINE_LENGTH)),
             Term("k_end", "force per travel of each end, both moving oppositely", end.end_rate, Kind.RATE),
             "docs/theory/bar.md, End rate",
@@ -73,8 +74,9 @@ def stress(axle: Axle) -> Maker:
             Term("s", "at this length of bar from its left end", found[1], Kind.LENGTH),
         )
         return Working(
-            f"Nominal stress in the {axle} bar at 1 g", "sigma_v = √(sigma² + 3 tau²) at the surface", terms,
-            Term("sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
+            f"Nominal stress in the {axle} bar at 1 g",
+            r"\sigma_v = \sqrt{\sigma^2 + 3 \tau^2} \quad \text{at the surface}", terms,
+            Term(r"\sigma_v", "nominal von Mises stress", found[0], Kind.STRESS),
             "docs/theory/bar.md, Stress", "Bends carry more than this on their inside; the peak has that in it.",
         )  # fmt: skip
 
@@ -90,12 +92,12 @@ def peak_stress(axle: Axle) -> Maker:
             return None
         return Working(
             f"Peak stress in the {axle} bar at 1 g",
-            "sigma_v = √(sigma² + sigma_h² − sigma sigma_h + 3 tau²), the largest around",
+            r"\sigma_v = \sqrt{\sigma^2 + \sigma_h^2 − \sigma\sigma_h + 3 \tau^2} \quad \text{the largest around}",
             (
                 Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
-                Term("nominal", "of a straight bar, the least it can be", nominal, Kind.STRESS),
+                Term(r"\sigma_{v,nominal}", "of a straight bar, the least it can be", nominal, Kind.STRESS),
             ),
-            Term("sigma_v", "peak von Mises stress", peak, Kind.STRESS),
+            Term(r"\sigma_v", "peak von Mises stress", peak, Kind.STRESS),
             "docs/theory/bar.md, Peak stress in bends and Tube bends go oval",
             "Bends carry more on their inside, and a tube's wall goes oval there. Within 6 % of solids; holes and corroded "
             "spots are not in it.",
@@ -111,9 +113,9 @@ def bar_mass(axle: Axle) -> Maker:
         bar = shown.now.end(axle).bar
         material = bar.bar.material
         return Working(
-            f"Mass of the {axle} bar", "m = rho ∫ A ds",
+            f"Mass of the {axle} bar", r"m = \rho \int A ds",
             (
-                Term("rho", "density, kg per m³", material.density, Kind.COUNT),
+                Term(r"\rho", "density, kg per m³", material.density, Kind.COUNT),
                 Term("s", "length of its centreline", float(bar.mesh.s[-1]), Kind.LENGTH),
                 Term("D", "outer diameter", bar.bar.section.od, Kind.DIAMETER),
                 Term("d", "bore", bar.bar.section.bore, Kind.DIAMETER),

@@ -18,8 +18,8 @@ def wheel_rate(axle: Axle) -> Maker:
             return None
         left, right = (side.motion_ratio for side in end.sides)
         return Working(
-            f"Rate of the {axle} bar at the wheel", "k_wheel = 2 K_theta m_left m_right",
-            (Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+            f"Rate of the {axle} bar at the wheel", r"k_wheel = 2 K_\theta m_left m_right",
+            (Term(r"K_\theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
              Term("m_left", "turn of the left arm per wheel travel", left, Kind.TURN_PER_TRAVEL),
              Term("m_right", "turn of the right arm per wheel travel", right, Kind.TURN_PER_TRAVEL)),
             Term("k_wheel", "force at each wheel per travel of each wheel, in roll", end.wheel_rate, Kind.RATE),
@@ -41,11 +41,11 @@ def level_length(axle: Axle, side: Side) -> Maker:
         height = record.pickup_height_left if side is Side.LEFT else record.pickup_height_right
         lever = float(shown.now.end(axle).bar.levers[side.position, shown.file.bench.end(axle).hole(side)])
         return Working(
-            f"{axle.capitalize()} {side} link for a level arm", "L = |Q − P − R r0|  with  (R r0)_z = 0",
+            f"{axle.capitalize()} {side} link for a level arm", r"L = |Q − P − R r_0| \quad (R r_0)_z = 0",
             (Term("r", "lever of the hole", lever, Kind.FINE_LENGTH),
              Term("Q_x", "pick-up from the bar, along the car", record.pickup_ahead.value, Kind.FINE_LENGTH),
              Term("Q_z", "pick-up above the bar", height.value, Kind.FINE_LENGTH),
-             Term("fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
+             Term("L_fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
             Term("L", "centre to centre", this.level, Kind.FINE_LENGTH),
             "docs/theory/linkage.md, Level and square",
             "The length sets where the arm stands, not how stiff the bar is.",
@@ -64,10 +64,10 @@ def drop_in_length(axle: Axle, side: Side) -> Maker:
             return None
         this, other = end.sides[side.position], end.sides[1 - side.position]
         return Working(
-            f"{axle.capitalize()} {side} link that drops in", "L = |Q − P − R(theta_other) r0|",
-            (Term("theta_other", "the other arm, turned from the bar's own frame", float(other.where.theta[0]), Kind.ANGLE),
-             Term("theta", "this arm, turned from the bar's own frame", float(this.where.theta[0]), Kind.ANGLE),
-             Term("fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
+            f"{axle.capitalize()} {side} link that drops in", r"L = |Q − P − R(\theta_other) r_0|",
+            (Term(r"\theta_other", "the other arm, turned from the bar's own frame", float(other.where.theta[0]), Kind.ANGLE),
+             Term(r"\theta", "this arm, turned from the bar's own frame", float(this.where.theta[0]), Kind.ANGLE),
+             Term("L_fitted", "link as fitted", this.fitted, Kind.FINE_LENGTH)),
             Term("L", "centre to centre", length, Kind.FINE_LENGTH),
             "docs/theory/linkage.md, Level and square",
             "At the heights measured, car standing. Leaves the bar free: it presses neither tyre.",
@@ -87,7 +87,8 @@ def link_load(axle: Axle) -> Maker:
         sides = shown.now.end(axle).sides
         assert sides is not None
         return Working(
-            f"{axle.capitalize()} link load at 1 g", "F = T / l_e,  T = K_theta (m_left + m_right) t/2 (phi − phi_tyres)",
+            f"{axle.capitalize()} link load at 1 g",
+            r"F = \frac{T}{l_e} \quad T = K_\theta (m_left + m_right) \frac{t}{2} (\phi − \phi_tyres)",
             (Term("T", "torque in the bar at 1 g", torque, Kind.TORQUE),
              Term("l_e", f"lever of the {side} link about the bar", float(sides[side.position].where.lever[0]),
                   Kind.FINE_LENGTH)),
@@ -108,11 +109,11 @@ def arm_turn(axle: Axle, side: Side) -> Maker:
             return None
         this = sides[side.position]
         return Working(
-            f"Turn of the {axle} {side} arm", "m = e · dQ/dz / l_e",
+            f"Turn of the {axle} {side} arm", r"m = \frac{1}{l_e} e\cdot\frac{dQ}{dz}",
             (
                 Term("dQ/dz", "pick-up travel per wheel travel", shown.file.car.axle(axle).pickup_ratio.value, Kind.RATIO),
                 Term("l_e", "lever of the link about the bar", abs(float(this.where.lever[0])), Kind.FINE_LENGTH),
-                Term("beta", "link off square to its arm", float(this.where.square_off[0]), Kind.ANGLE),
+                Term(r"\beta", "link off square to its arm", float(this.where.square_off[0]), Kind.ANGLE),
             ),
             Term("m", "turn of the arm per wheel travel at ride height", this.motion_ratio, Kind.TURN_PER_TRAVEL),
             "docs/theory/linkage.md, Closing the chain",
@@ -130,10 +131,10 @@ def rest_torque(axle: Axle) -> Maker:
         if torque is None or end.rest_twist is None:
             return None
         return Working(
-            f"Torque in the {axle} bar at rest", "T_0 = K_theta (theta_L − theta_R), the car settled on it",
+            f"Torque in the {axle} bar at rest", r"T_0 = K_\theta (\theta_L − \theta_R) \quad \text{the car settled on it}",
             (
-                Term("K_theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
-                Term("theta_L − theta_R", "twist that both links would make with the car held", end.rest_twist, Kind.ANGLE),
+                Term(r"K_\theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+                Term(r"\theta_L − \theta_R", "twist that both links make, the car held", end.rest_twist, Kind.ANGLE),
             ),
             Term("T_0", "torque left once the body has given way, above zero presses the left tyre", torque, Kind.TORQUE),
             "docs/theory/car.md, The settled car",
@@ -150,9 +151,9 @@ def cross_weight(shown: Picture) -> Working | None:
         return None
     loads = now.corner.rest.loads[0]
     return Working(
-        "Cross weight", "100 (N_fr + N_rl) / (N_fl + N_fr + N_rl + N_rr)",
+        "Cross weight", r"c = 100 \frac{N_fr + N_rl}{N_fl + N_fr + N_rl + N_rr}",
         tuple(Term(f"N_{key}", f"{words} load, standing", float(load), Kind.FORCE) for key, words, load in
               zip(CORNERS, ("front left", "front right", "rear left", "rear right"), loads, strict=True)),
-        Term("cross", "as the car stands with these links", now.cross_weight, Kind.PERCENT),
+        Term("c", "as the car stands with these links", now.cross_weight, Kind.PERCENT),
         "docs/theory/measurements.md, Drop-in",
     )  # fmt: skip

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.documents.fields import field_at
@@ -14,20 +14,20 @@ from anchor_beam.words import acts
 
 @dataclass(frozen=True, eq=False)
 class SetValue:
-    """Type or step a figure. Typing over a typical value or a guess makes it measured; a step keeps its source."""
+    """Type or step a figure. source: where it comes from, None to leave that as it is; spread: one standard deviation that
+    was given with it [SI], None for the one that follows from the source."""
 
     place: str
     value: float
     text: str = ""
-    stepped: bool = False
+    source: Provenance | None = None
+    spread: float | None = None
 
     def apply(self, file: CarFile) -> CarFile:
         field_at(self.place).check(self.value, self.place)
         before: Figure = read(file, self.place)
-        source = before.provenance
-        if not self.stepped and source in (Provenance.TYPICAL, Provenance.GUESS):
-            source = Provenance.MEASURED
-        return put(file, self.place, replace(before, value=self.value, typed=self.text, provenance=source))
+        source = before.provenance if self.source is None else self.source
+        return put(file, self.place, Figure(self.value, source, self.text, self.spread))
 
     @property
     def said(self) -> str:

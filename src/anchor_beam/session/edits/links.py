@@ -26,7 +26,7 @@ class LevelLink:
                 f"bench.{self.axle}.link_left", "The link does not reach, so nothing can be levelled yet."
             )
         for side in self.sides:
-            level = Figure(round(sides[side.position].level, 6), Provenance.MEASURED)
+            level = Figure(round(sides[side.position].level, 6), Provenance.DERIVED)
             file = put(file, f"bench.{self.axle}.link_{side}", level)
         return file
 

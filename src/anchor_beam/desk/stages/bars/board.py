@@ -54,14 +54,13 @@ class BarsBoard(DrawingView):
         if shown is None:
             return
         units = self._bridge.units
-        if (
-            self._tied_car != self._bridge.workshop.car
-        ):  # a staggered bar starts untied, or the first click would undo it
-            self._tied_car = self._bridge.workshop.car
-            for axle in Axle:
-                self.tie_changed.emit(
-                    axle, shown.file.bench.end(axle).hole_left == shown.file.bench.end(axle).hole_right
-                )
+        another = self._tied_car != self._bridge.workshop.car
+        self._tied_car = self._bridge.workshop.car
+        for axle in Axle:
+            end = shown.file.bench.end(axle)
+            staggered = end.hole_left != end.hole_right
+            if another or (staggered and self.tie[axle]):  # a click on a staggered bar that is tied would undo it
+                self.tie_changed.emit(axle, not staggered)
         front, rear = (shown_bar(shown, axle, units, loaded=self.loaded.isChecked()) for axle in Axle)
         self.set_drawing(bars_in_plan(front, rear))
         for (axle, side), picker in self.pickers.items():

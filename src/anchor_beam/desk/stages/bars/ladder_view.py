@@ -17,7 +17,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words import faults
-from anchor_beam.words.bars import setting_glyph
+from anchor_beam.words.bars import setting_words
 
 if TYPE_CHECKING:
     from anchor_beam.figures.ladder import Ladder, Rung
@@ -89,7 +89,7 @@ class LadderView(QWidget):
             self._looked = index
             if self._ladder is not None and 0 <= index < len(self._ladder.rungs):
                 rung = self._ladder.rungs[index]
-                self.setAccessibleDescription(f"{setting_glyph(rung.front, rung.rear)}, {self._change(rung)}")
+                self.setAccessibleDescription(f"{setting_words(rung.front, rung.rear)}, {self._change(rung)}")
             self.update()
 
     def _choose(self) -> None:
@@ -219,10 +219,10 @@ class LadderView(QWidget):
             painter.drawLine(QPointF(x, self._base), QPointF(x, self._base - height))
         if 0 <= found.present < len(found.rungs):
             rung = found.rungs[found.present]
-            self._rung_words(painter, rung, self._base - px(72), setting_glyph(rung.front, rung.rear), Tone.INK)
+            self._rung_words(painter, rung, self._base - px(72), setting_words(rung.front, rung.rear), Tone.INK)
         if self._looked not in (found.present, -1):
             rung = found.rungs[self._looked]
-            words = f"{setting_glyph(rung.front, rung.rear)}:  {self._change(rung)}"
+            words = f"{setting_words(rung.front, rung.rear)}:  {self._change(rung)}"
             self._rung_words(painter, rung, self._base - px(90), words, Tone.GRAB)
 
     def _rung_words(self, painter: QPainter, rung: Rung, y: float, words: str, tone: Tone) -> None:

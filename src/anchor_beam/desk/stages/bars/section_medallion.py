@@ -72,7 +72,7 @@ class SectionMedallion(QWidget):
         off = at - self._centre()
         radius = math.hypot(off.x(), off.y()) / self._scale
         value = 2.0 * radius if place.endswith(".od") else bar.od.value / 2.0 - radius
-        return SetValue(place, round(value / SNAP) * SNAP, stepped=True)
+        return SetValue(place, round(value / SNAP) * SNAP)
 
     def _place_at(self, at: QPointF) -> str:
         """The figure whose circle is there, empty for none."""

@@ -17,7 +17,7 @@ from PySide6.QtWidgets import (
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_row import CarRow
-from anchor_beam.desk.widgets.rows import Caution, Panel
+from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.documents.making import LAYOUTS, typical_car
 from anchor_beam.drawings.shapes import Size
@@ -52,7 +52,7 @@ class GaragePage(Split):
         self.welcome.setWordWrap(True)
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
         pad = bridge.theme.px(60)
-        self.welcome.setContentsMargins(pad, pad, pad, pad)
+        self.welcome.setContentsMargins(pad, pad, bridge.theme.px(PANEL_WIDTH), pad)  # clear of the panel as a drawer
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self._look_at_it)
         self.fill(stacked(self.welcome, scroll), self.panel)
@@ -67,6 +67,12 @@ class GaragePage(Split):
             row.opened.connect(self._open)
             self._list.insertWidget(i, row)
         self.welcome.setVisible(not self.rows)
+        if not self.rows:
+            self.open_drawer()  # the welcome points to it
+
+    def became_narrow(self, narrow: bool) -> None:
+        if narrow and not self.rows:
+            self.open_drawer()
 
     def _open(self, car: int) -> None:
         if self._bridge.attempt(lambda: self._bridge.workshop.open(car)):
