@@ -101,6 +101,7 @@ def one_edit() -> list[Line]:
     from anchor_beam.documents.places import put, read
     from anchor_beam.documents.records import Figure
     from anchor_beam.figures.results import results
+    from anchor_beam.jobs.office import Jobs
     from anchor_beam.session.edits import SetValue
     from anchor_beam.session.workshop import Workshop
     from anchor_beam.store.garage import Garage
@@ -109,8 +110,10 @@ def one_edit() -> list[Line]:
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "demo")
+        jobs = Jobs()
         bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
+        window.resize(1280, 800)
         window.show()
         for _ in range(20):
             app.processEvents()
@@ -119,16 +122,19 @@ def one_edit() -> list[Line]:
 
         def computing(place: str, step: float) -> Line:
             start, steps = read(file, place).value, iter(range(1, 10_000))
+            now = [results(file.car, file.bench)]
 
             def compute() -> None:
                 moved = put(file, place, Figure(start + step * next(steps)))
-                results(moved.car, moved.bench)
+                now[0] = results(moved.car, moved.bench, now[0])
 
             what = f"one edit, computing: {place.removeprefix('bench.')}"
             return Line(what, median(compute, 60), None, "5 ms")
 
+        held = bridge.workshop.hold("bench.rear.bar.od")
+
         def drag() -> None:
-            bridge.bench.preview(SetValue("bench.rear.bar.od", next(diameters)))
+            held.to(SetValue("bench.rear.bar.od", next(diameters)))
             bridge.deliver_now()
             app.processEvents()
 
@@ -155,6 +161,7 @@ def one_edit() -> list[Line]:
             Line("one edit kept on disk, to painted", median(edit, 60), bare, "16 ms without the disk"),
         ]
         window.close()
+        jobs.close()
     return lines
 
 
@@ -164,15 +171,13 @@ def many_settings() -> list[Line]:
     from concurrent.futures import ProcessPoolExecutor
 
     from anchor_beam.demo.team import team
-    from anchor_beam.figures.bands import SAMPLES, SLICE, Sampling, bands
+    from anchor_beam.figures.bands import SAMPLES, SLICE, bands, sampled
 
     file = team()[0]
     first = bands(file.car, file.bench, file.reference_setting)
 
     def draws() -> None:
-        sampling = Sampling(file.car, file.bench, None, first)
-        while not sampling.done:
-            sampling.step()
+        sampled(file.car, file.bench, None, first, lambda _done: None)
 
     lines = [
         Line("setting map, 289 settings x 20 steps, 4 phases", median(setting_map, 5), None, "150 ms"),

@@ -22,12 +22,15 @@ def frozen(array: npt.ArrayLike) -> FloatArray:
     return copy
 
 
-def freeze(record: object, _seen: set[int] | None = None) -> None:
+def freeze(record: object, *done: object) -> None:
     """Make every array inside a result read-only, through results and tuples, so that what is kept cannot be changed.
 
-    Inputs, which are compared by value, hold no arrays and are passed over.
+    Inputs, which are compared by value, hold no arrays and are passed over; so is what is already `done`.
     """
-    seen = set() if _seen is None else _seen
+    _freeze(record, {id(part) for part in done})
+
+
+def _freeze(record: object, seen: set[int]) -> None:
     if id(record) in seen:
         return
     seen.add(id(record))
@@ -35,10 +38,10 @@ def freeze(record: object, _seen: set[int] | None = None) -> None:
         record.flags.writeable = False
     elif isinstance(record, tuple | list):
         for item in record:
-            freeze(item, seen)
+            _freeze(item, seen)
     elif (told := getattr(record, "__dataclass_params__", None)) is not None and not told.eq:
         for item in vars(record).values():
-            freeze(item, seen)
+            _freeze(item, seen)
 
 
 def require_positive(place: str, value: float, what: str) -> None:

@@ -46,11 +46,15 @@ def _figures(car: CarRecord, enters: tuple[Enters, ...], moved: Moved) -> dict[s
     size = max((len(values) for values in moved.values()), default=1)
 
     def value(place: str) -> FloatArray:
-        return np.broadcast_to(moved.get(place, read(car, place).value), (size,))
+        values = moved.get(place)
+        return np.full(size, read(car, place).value) if values is None else values
 
     own = {field.name: value(field.name) for field in CAR_FIELDS if field.enters in enters}
-    per_axle = [field.name for field in AXLE_FIELDS if field.enters in enters]
-    return own | {name: np.stack([value(f"{axle}.{name}") for axle in Axle], axis=-1) for name in per_axle}
+    for name in (field.name for field in AXLE_FIELDS if field.enters in enters):
+        own[name] = np.empty((size, 2))
+        for axle in Axle:
+            own[name][:, axle.position] = value(f"{axle}.{name}")
+    return own
 
 
 @lru_cache(maxsize=256)

@@ -7,7 +7,7 @@ from functools import cached_property, lru_cache
 from math import nan
 from typing import TYPE_CHECKING
 
-from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.arrays import FloatArray, freeze
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
@@ -180,7 +180,9 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
         left, right = (_side(links, side, end.hole(side), f"bench.{name}.link_{side}") for side in Side)
     except NoSolution as problem:
         return EndResult(end, bar, None, hung.motion_ratios, K_theta, problem, axle.track.value, per_turn)
-    return EndResult(end, bar, (left, right), hung.motion_ratios, K_theta, None, axle.track.value, per_turn)
+    found = EndResult(end, bar, (left, right), hung.motion_ratios, K_theta, None, axle.track.value, per_turn)
+    freeze(found, bar, left, right)
+    return found
 
 
 @dataclass(frozen=True)
@@ -204,4 +206,6 @@ def _side(links: _Links, side: Side, hole: int, place: str) -> SideResult:
     hung = _hung(links)
     where = hung.at_ride(side, hole, place)
     chain = hung.ride.part((side.position, slice(hole, hole + 1)))
-    return SideResult(chain, where, hung.travel(side, hole), hung.lengths[side.position])
+    found = SideResult(chain, where, hung.travel(side, hole), hung.lengths[side.position])
+    freeze(found)
+    return found

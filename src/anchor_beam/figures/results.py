@@ -183,7 +183,8 @@ class _Kept:
     def put(self, found: Results) -> Results:
         if len(self._results) >= MOST_KEPT:
             del self._results[next(iter(self._results))]
-        freeze(found)
+        plan = None if found.corner is None else found.corner.limits.plan
+        freeze(found, found.front, found.rear, plan)
         self._results[found.car, found.setting] = found
         return found
 
@@ -206,14 +207,13 @@ def results(car: CarRecord, setting: Setting, near: Results | None = None) -> Re
 
 def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Results:
     try:
-        require_sound(measured_car(car))
+        turns = both_turns(car)
     except AnchorBeamError as problem:
         raise problem.within("car") from problem
     front, rear = (end_result(car.axle(axle), setting.end(axle), axle) for axle in Axle)
     no_links = front.problem or rear.problem
     if no_links is not None:
         return Results(car, setting, front, rear, None, None, no_links)
-    turns = both_turns(car)
     stiffness = axle_stiffness(turns.one, np.array([[front.roll_stiffness, rear.roll_stiffness]]))[0]
     begun = None if near is None or near.corner is None else near.corner.found
     corner = cornering(turns, bars([(front.wheel_bar, rear.wheel_bar)]), begun)
@@ -242,7 +242,9 @@ def both_turns(car: CarRecord) -> Turns:
     Raises:
         InputError: at a figure of the car, named as in the record.
     """
-    one = measured_car(car).cars()
+    measured = measured_car(car)
+    require_sound(measured)
+    one = measured.cars()
     both, grip = joined([one, mirrored_cars(one)]), measured_grip(car).grips()
     turns = Turns(one, both, grip, course(both, grip, GRAVITY))
     freeze(turns)

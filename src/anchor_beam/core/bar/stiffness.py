@@ -8,7 +8,7 @@ from functools import cached_property, lru_cache
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, dot, frozen
+from anchor_beam.core.arrays import FloatArray, dot, freeze, frozen
 from anchor_beam.core.bar.beam import BENDING, TOO_FAR_APART, TORSION, UnitLoads, unit_loads
 from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
@@ -198,6 +198,7 @@ def solve(bar: Bar) -> BarSolution:
         raise NoSolution("", TOO_FAR_APART)
     at = grid.nodes[grid.holes]
     mass = bar.material.density * float(sections[:, 0] @ np.diff(grid.s))
+    freeze(loads)  # with the mesh in it
     return BarSolution(
         bar=bar, levers=frozen(loads.actions.levers), heights=frozen(at[..., 2]), reach=frozen(at[..., 0]),
         K_theta=frozen(1.0 / twist), mass=mass, mesh=grid, loads=loads,

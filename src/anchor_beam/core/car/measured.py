@@ -6,7 +6,7 @@ checked one by one on the way: one that cannot be gives NaN or no equilibrium. `
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -128,18 +128,30 @@ def weights(fl: float, fr: float, rl: float, rr: float) -> Weights:
     return Weights(total, 100.0 * (fl + fr) / total, 100.0 * (fr + rl) / total)
 
 
+SIGNED = "roll_centre_height"  # the only figure of a car that may be zero or lie below
+
+
+def _require_figures(figures: dict[str, FloatArray]) -> None:
+    """Refuse the first figure that is not a number above zero."""
+    for name, values in figures.items():
+        places = [name] if values.ndim == 1 else [f"{axle}.{name}" for axle in Axle]
+        check = require_finite if name == SIGNED else require_positive
+        for place, value in zip(places, np.atleast_1d(values[0]), strict=True):
+            check(place, float(value), f"The {name.replace('_', ' ')}")
+
+
 def require_sound(car: MeasuredCar) -> None:
     """Refuse a single car (1,) that cannot be, at the figure that says so.
 
     Raises:
         InputError: at the name of a figure, axles with `front.` or `rear.` before it.
     """
-    for field in fields(car):
-        values = np.atleast_1d(getattr(car, field.name)[0]) if field.name != "live" else np.array([])
-        places = [field.name] if values.size == 1 else [f"{axle}.{field.name}" for axle in Axle]
-        check = require_finite if field.name == "roll_centre_height" else require_positive
-        for place, value in zip(places, values, strict=False):
-            check(place, float(value), f"The {field.name.replace('_', ' ')}")
+    figures = {name: value for name, value in vars(car).items() if name != "live"}
+    all_of_them = np.concatenate(
+        [np.abs(value) if name == SIGNED else value for name, value in figures.items()], axis=None
+    )
+    if not (all_of_them > 0.0).all() or not np.isfinite(all_of_them).all():
+        _require_figures(figures)
     corners, unsprung = car.corners[0], car.axle_unsprung_mass[0]
     for place, mass, hung in (
         ("corner_fl", corners[:2].sum(), unsprung[0]),
