@@ -9,7 +9,8 @@ import os
 import tempfile
 from pathlib import Path
 
-os.environ["QT_QPA_PLATFORM"] = "offscreen"
+SCREEN = Path(__file__).resolve().parent.parent / "tests" / "support" / "screen.json"
+os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={SCREEN}"
 
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
@@ -17,39 +18,45 @@ from PySide6.QtWidgets import QApplication
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
+from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.jobs.office import Jobs
+from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
-QUIET = 450  # ms, until the Beam has settled and the bands are there
+QUIET = 450  # ms, until the Beam has settled
+PATIENCE = 20_000  # ms that a picture waits for its bands
 
 
 def main() -> None:
     """Every stage in the light look, Bars in the dark one, and the working of the margin."""
     OUT.mkdir(parents=True, exist_ok=True)
-    app = QApplication([])
+    app, jobs = QApplication([]), Jobs()
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "came with the demo")
-        bridge = Bridge(Workshop(garage), Theme("light"))
+        bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
         window.resize(1280, 800)
         window.show()
-        for stage in ("Car", "Bars", "Links", "Garage"):
-            window.show_stage(stage)
-            _keep(window, stage.lower())
+        for stage in STAGES:
+            window.show_stage(stage.name)
+            _keep(bridge, window, stage.name.lower())
         window.show_stage("Bars")
         window.header.beam.asked.emit()
-        _keep(window, "working")
+        _keep(bridge, window, "working")
         window.working.close_panel()
         bridge.theme.choose("dark")
-        _keep(window, "bars-dark")
+        _keep(bridge, window, "bars-dark")
         window.close()
+    jobs.close()
     app.processEvents()
 
 
-def _keep(window: Window, name: str) -> None:
+def _keep(bridge: Bridge, window: Window, name: str) -> None:
     QTest.qWait(QUIET)
+    QTest.qWaitFor(lambda: bridge.at_rest, PATIENCE)
     window.grab().save(str(OUT / f"{name}.png"))
 
 

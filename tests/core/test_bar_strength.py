@@ -11,7 +11,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from anchor_beam.core.bar.fatigue import SPRING_STEEL_STRENGTH, Strength, Surface, damage, life, surface_factor
+from anchor_beam.core.bar.fatigue import SPRING_STEEL_STRENGTH, Finish, Strength, damage, life, surface_factor
 from anchor_beam.core.bar.handbook import diameter_ratio, handbook
 from anchor_beam.core.bar.path import Arc, Vertex, lay
 from anchor_beam.core.bar.peak import peak_stress
@@ -149,7 +149,7 @@ def test_the_peak_in_a_bend_against_the_continuum() -> None:
 
 
 def test_the_fatigue_example() -> None:
-    found = life(270.8e6 / 1000.0, 0.022, Strength(1400e6, 1250e6), Surface.PEENED, duty=1000.0)
+    found = life(270.8e6 / 1000.0, 0.022, Strength(1400e6, 1250e6), Finish.PEENED, duty=1000.0)
     assert found.endurance / 1e6 == pytest.approx(499.0, abs=0.5)
     assert found.safety == pytest.approx(1.84, abs=0.005)
     assert found.relative_spread == pytest.approx(0.15, abs=0.01)
@@ -159,34 +159,30 @@ def test_the_fatigue_example() -> None:
 
 def test_finite_life_runs_from_the_knee_to_a_thousand_cycles() -> None:
     steel, per = SPRING_STEEL_STRENGTH, 250e6 / 1000.0
-    lives = [
-        life(per, 0.022, steel, Surface.HOT_ROLLED, duty=duty).cycles for duty in (700.0, 1400.0, 2200.0, 6000.0)
-    ]
+    lives = [life(per, 0.022, steel, Finish.HOT_ROLLED, duty=duty).cycles for duty in (700.0, 1400.0, 2200.0, 6000.0)]
     assert lives[0] == math.inf
     assert 1e3 < lives[2] < lives[1] < 1e6
     assert lives[3] == 0.0
-    endurance = life(per, 0.022, steel, Surface.HOT_ROLLED, duty=1.0).endurance
-    at_knee = life(per, 0.022, steel, Surface.HOT_ROLLED, duty=1.0001 * endurance / per)
+    endurance = life(per, 0.022, steel, Finish.HOT_ROLLED, duty=1.0).endurance
+    at_knee = life(per, 0.022, steel, Finish.HOT_ROLLED, duty=1.0001 * endurance / per)
     assert at_knee.cycles == pytest.approx(1e6, rel=2e-3)
     assert damage(((1e4, 1e5), (2e4, 1e5))) == pytest.approx(0.3)
     assert damage(((1.0, 0.0),)) == math.inf
 
 
 def test_preload_counts_as_mean_stress_and_surfaces_rank_as_they_should() -> None:
-    plain = life(2.5e5, 0.022, SPRING_STEEL_STRENGTH, Surface.GROUND, duty=500.0)
-    loaded = life(2.5e5, 0.022, SPRING_STEEL_STRENGTH, Surface.GROUND, duty=500.0, preload=-800.0)
+    plain = life(2.5e5, 0.022, SPRING_STEEL_STRENGTH, Finish.GROUND, duty=500.0)
+    loaded = life(2.5e5, 0.022, SPRING_STEEL_STRENGTH, Finish.GROUND, duty=500.0, preload=-800.0)
     assert loaded.safety < plain.safety
     assert loaded.margin < plain.margin
-    factors = [
-        surface_factor(s, 1400e6) for s in (Surface.GROUND, Surface.PEENED, Surface.MACHINED, Surface.HOT_ROLLED)
-    ]
+    factors = [surface_factor(s, 1400e6) for s in (Finish.GROUND, Finish.PEENED, Finish.MACHINED, Finish.HOT_ROLLED)]
     assert factors == sorted(factors, reverse=True)
     assert factors[1] == 0.80
 
 
 @pytest.mark.parametrize(("make", "place"), [
     (lambda: Strength(1000e6, 1200e6), "yield"), (lambda: Strength(0.0, 1.0), "ultimate"),
-    (lambda: life(1.0, 0.06, SPRING_STEEL_STRENGTH, Surface.GROUND, duty=1.0), "diameter"),
+    (lambda: life(1.0, 0.06, SPRING_STEEL_STRENGTH, Finish.GROUND, duty=1.0), "diameter"),
     (lambda: ForgedEnds(0.0, 2.0), "ends.length"), (lambda: Bushings(axial=-1.0), "bushing_axial"),
 ])  # fmt: skip
 def test_strengths_that_cannot_be_are_refused(make: object, place: str) -> None:

@@ -4,9 +4,6 @@ from __future__ import annotations
 
 import json
 import os
-import resource
-import signal
-from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
@@ -15,34 +12,22 @@ from PySide6.QtCore import Qt
 from anchor_beam.demo.team import wicken_estate
 from anchor_beam.documents.plain import as_document, to_json
 from support.desk import Desk
+from support.disk import full_disk
 
 OD = "bench.rear.bar.od"
 
 
-@pytest.fixture
-def full_disk() -> Iterator[Callable[[bool], None]]:
-    signal.signal(signal.SIGXFSZ, signal.SIG_IGN)
-    before = resource.getrlimit(resource.RLIMIT_FSIZE)
-
-    def fill(full: bool) -> None:
-        resource.setrlimit(resource.RLIMIT_FSIZE, (0 if full else before[0], before[1]))
-
-    yield fill
-    resource.setrlimit(resource.RLIMIT_FSIZE, before)
-
-
-def test_an_edit_on_a_full_disk_stays_on_the_bench_until_it_can_be_saved(open_desk, full_disk) -> None:
+def test_an_edit_on_a_full_disk_stays_on_the_bench_until_it_can_be_saved(open_desk) -> None:
     desk: Desk = open_desk()
     desk.stage("Bars")
-    full_disk(True)
-    desk.type(desk.field(OD), "19")
-    assert "Not saved" in desk.line
-    assert "your edit is still on the bench" in desk.line
-    assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.019)
-    assert desk.window.line.save.isVisible()
-    desk.click(desk.window.line.save)
-    assert "Not saved" in desk.line  # still no room
-    full_disk(False)
+    with full_disk():
+        desk.type(desk.field(OD), "19")
+        assert "Not saved" in desk.line
+        assert "your edit is still on the bench" in desk.line
+        assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.019)
+        assert desk.window.line.save.isVisible()
+        desk.click(desk.window.line.save)
+        assert "Not saved" in desk.line  # still no room
     desk.click(desk.window.line.save)
     assert "Not saved" not in desk.line
     assert not desk.window.line.save.isVisible()
@@ -50,12 +35,11 @@ def test_an_edit_on_a_full_disk_stays_on_the_bench_until_it_can_be_saved(open_de
     assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.019)
 
 
-def test_undo_of_an_edit_that_never_reached_the_disk(open_desk, full_disk) -> None:
+def test_undo_of_an_edit_that_never_reached_the_disk(open_desk) -> None:
     desk: Desk = open_desk()
     desk.stage("Bars")
-    full_disk(True)
-    desk.type(desk.field(OD), "19")
-    full_disk(False)
+    with full_disk():
+        desk.type(desk.field(OD), "19")
     desk.click(desk.window.line.undo)
     assert desk.picture.file.bench.rear.bar.od.value == pytest.approx(0.017)
     assert "Not saved" not in desk.line

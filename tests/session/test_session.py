@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -14,14 +14,12 @@ from anchor_beam.session import edits
 from anchor_beam.session.outcome import Saved, Unsaved
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
-from support.disk import small_disk
+from support.disk import full_disk
 
 OD = "bench.rear.bar.od"
 NOTE: DocumentKind[str] = DocumentKind(
     "note", 1, lambda text: {"text": text}, lambda data, _: data["text"], lambda text: text
 )
-
-__all__ = ["small_disk"]
 
 
 @pytest.fixture
@@ -53,18 +51,15 @@ def test_an_act_that_changes_nothing_writes_nothing(garage: Garage, session: Ses
     assert session.undo == "Rear bar, outer diameter"
 
 
-def test_acts_on_a_full_disk_are_kept_in_hand_in_their_order(
-    session: Session, small_disk: Callable[[bool], None]
-) -> None:
+def test_acts_on_a_full_disk_are_kept_in_hand_in_their_order(session: Session) -> None:
     session.do(diameter(18))
-    small_disk(True)
-    outcome = session.do(diameter(19))
-    assert isinstance(outcome, Unsaved)
-    assert "disk is full" in outcome.why.message or "Not saved" in outcome.why.message
-    session.do(edits.Choose("car.name", "Finch"))
-    assert session.outcome.acts == ("Rear bar, outer diameter", "Car, name: Finch")
-    assert isinstance(session.save_again(), Unsaved)
-    small_disk(False)
+    with full_disk():
+        outcome = session.do(diameter(19))
+        assert isinstance(outcome, Unsaved)
+        assert "disk is full" in outcome.why.message or "Not saved" in outcome.why.message
+        session.do(edits.Choose("car.name", "Finch"))
+        assert session.outcome.acts == ("Rear bar, outer diameter", "Car, name: Finch")
+        assert isinstance(session.save_again(), Unsaved)
     assert isinstance(session.save_again(), Saved)
     again = Session(session.garage, session.car)
     assert (od(again), again.file.car.name) == (19.0, "Finch")
@@ -73,50 +68,45 @@ def test_acts_on_a_full_disk_are_kept_in_hand_in_their_order(
     assert od(again) == 18.0
 
 
-def test_undo_after_a_failed_save_takes_back_that_act_and_no_other(
-    session: Session, small_disk: Callable[[bool], None]
-) -> None:
+def test_undo_after_a_failed_save_takes_back_that_act_and_no_other(session: Session) -> None:
     session.do(diameter(18))
-    small_disk(True)
-    session.do(edits.Choose("car.name", "Finch"))
-    assert session.undo == "Car, name: Finch"
-    assert session.take_back() == "Car, name: Finch"
-    assert isinstance(session.outcome, Saved)  # what is left is what the disk holds
-    assert (session.file.car.name, od(session)) == ("Sorrel Finch", 18.0)
-    assert session.redo == "Car, name: Finch"
-    assert session.do_again() == "Car, name: Finch"
-    assert isinstance(session.outcome, Unsaved)
-    small_disk(False)
+    with full_disk():
+        session.do(edits.Choose("car.name", "Finch"))
+        assert session.undo == "Car, name: Finch"
+        assert session.take_back() == "Car, name: Finch"
+        assert isinstance(session.outcome, Saved)  # what is left is what the disk holds
+        assert (session.file.car.name, od(session)) == ("Sorrel Finch", 18.0)
+        assert session.redo == "Car, name: Finch"
+        assert session.do_again() == "Car, name: Finch"
+        assert isinstance(session.outcome, Unsaved)
     assert isinstance(session.save_again(), Saved)
     assert Session(session.garage, session.car).file.car.name == "Finch"
 
 
-def test_redo_after_a_failed_save_throws_nothing_away(session: Session, small_disk: Callable[[bool], None]) -> None:
+def test_redo_after_a_failed_save_throws_nothing_away(session: Session) -> None:
     session.do(diameter(18))
     session.take_back()
-    small_disk(True)
-    session.do(diameter(19))
-    assert session.redo is None  # an act after an undo begins another branch
-    assert session.do_again() is None
-    assert od(session) == 19.0
-    assert isinstance(session.outcome, Unsaved)
-    small_disk(False)
+    with full_disk():
+        session.do(diameter(19))
+        assert session.redo is None  # an act after an undo begins another branch
+        assert session.do_again() is None
+        assert od(session) == 19.0
+        assert isinstance(session.outcome, Unsaved)
     session.save_again()
     assert od(Session(session.garage, session.car)) == 19.0
 
 
-def test_an_undo_that_cannot_be_written_changes_nothing(session: Session, small_disk: Callable[[bool], None]) -> None:
+def test_an_undo_that_cannot_be_written_changes_nothing(session: Session) -> None:
     session.do(diameter(18))
-    small_disk(True)
-    with pytest.raises(StoreError):
-        session.take_back()
-    assert od(session) == 18.0
-    small_disk(False)
+    with full_disk():
+        with pytest.raises(StoreError):
+            session.take_back()
+        assert od(session) == 18.0
     assert session.take_back() == "Rear bar, outer diameter"
-    small_disk(True)
-    with pytest.raises(StoreError):
-        session.do_again()
-    assert od(session) == 17.0
+    with full_disk():
+        with pytest.raises(StoreError):
+            session.do_again()
+        assert od(session) == 17.0
 
 
 def test_a_refused_act_leaves_the_session_alone(session: Session) -> None:

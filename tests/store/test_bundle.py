@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import zipfile
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -19,9 +19,8 @@ from anchor_beam.session.exchange import bring_in_bundle
 from anchor_beam.session.session import Session
 from anchor_beam.store.bundle import write_bundle
 from anchor_beam.store.garage import Garage
-from support.disk import small_disk
+from support.disk import full_disk
 
-__all__ = ["small_disk"]
 PICTURE = b"\x89PNG, if it were one" * 100
 
 
@@ -139,15 +138,11 @@ def test_what_is_no_bundle_is_refused(other: Garage, tmp_path: Path) -> None:
         bring_in_bundle(other, tmp_path / "empty.zip", "brought in")
 
 
-def test_a_full_disk_leaves_no_half_bundle_and_the_old_one_whole(
-    garage: Garage, tmp_path: Path, small_disk: Callable[[bool], None]
-) -> None:
+def test_a_full_disk_leaves_no_half_bundle_and_the_old_one_whole(garage: Garage, tmp_path: Path) -> None:
     target = tmp_path / "garage.zip"
     write_bundle(garage, [garage.cars()[0].id], target)
     before = target.read_bytes()
-    small_disk(True)
-    with pytest.raises(OSError, match="too large"):
+    with full_disk(), pytest.raises(OSError, match="too large"):
         write_bundle(garage, [car.id for car in garage.cars()], target)
-    small_disk(False)
     assert target.read_bytes() == before
     assert [path.name for path in tmp_path.iterdir() if path.name.startswith(".anchor")] == []

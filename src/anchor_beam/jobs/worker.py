@@ -30,7 +30,8 @@ class Worker:
         self._connection = connection
         self._waiting: deque[Start] = deque()
         self._running: int | None = None
-        self._sending = False
+        self._talking = False
+        self._called = False  # by a signal while a message was on its way
 
     def serve(self) -> None:
         """Until the other end goes away."""
@@ -39,39 +40,53 @@ class Worker:
         self._send(Ready())
         while True:
             if not self._waiting:
-                self._read()
+                self._take(self._connection.recv())
                 continue
             self._drain()
             if self._waiting:
                 self._work(self._waiting.popleft())
 
     def _work(self, start: Start) -> None:
-        answer: Answer | None
         try:
-            self._running = start.number
-            value = start.request.run(lambda so_far, done: self._send(Reply(start.number, Partial(so_far, done))))
-            self._running, answer = None, Done(value)
+            answer = self._answer(start)
         except _Stopped:
             answer = None
-        except AnchorBeamError as problem:
-            answer = Failed(problem)
-        except Exception:  # noqa: BLE001  # the outermost place of this process: the window reports it
-            answer = Failed(NoSolution("job", f"Something went wrong in it:\n{traceback.format_exc()}"))
-        self._running = None
         self._send(Reply(start.number, answer))
 
+    def _answer(self, start: Start) -> Answer:
+        """Run a job; raises _Stopped, at any place, until it is no longer the one that runs."""
+        try:
+            self._running = start.number
+            self._drain()  # a message that came before could not interrupt it
+            return Done(
+                start.request.run(lambda so_far, done: self._send(Reply(start.number, Partial(so_far, done))))
+            )
+        except AnchorBeamError as problem:
+            return Failed(problem)
+        except Exception:  # noqa: BLE001  # the outermost place of this process: the window reports it
+            return Failed(NoSolution("job", f"Something went wrong in it:\n{traceback.format_exc()}"))
+        finally:
+            self._running = None
+
     def _interrupt(self) -> None:
-        """The signal handler. Whoever is sending or idle reads its messages by itself."""
-        if self._running is not None and not self._sending:
+        """The signal handler. It never reads in the middle of a message; who is idle reads by itself."""
+        if self._talking:
+            self._called = True
+        elif self._running is not None:
             self._drain()
 
     def _drain(self) -> None:
-        while self._connection.poll():
-            self._read()
+        """Take all messages that wait; raises _Stopped if one stops the job in hand."""
+        while True:
+            self._called, self._talking = False, True
+            message = self._connection.recv() if self._connection.poll() else None
+            self._talking = False
+            if message is not None:
+                self._take(message)
+            elif not self._called:
+                return
 
-    def _read(self) -> None:
-        """Take one message; raises _Stopped if it stops the job in hand."""
-        message = self._connection.recv()
+    def _take(self, message: object) -> None:
         if isinstance(message, Start):
             self._waiting.append(message)
         elif isinstance(message, Stop):
@@ -81,9 +96,9 @@ class Worker:
                 raise _Stopped
 
     def _send(self, message: Ready | Reply) -> None:
-        self._sending = True
+        self._talking = True
         self._connection.send(message)
-        self._sending = False
+        self._talking = False
         if self._running is not None:
             self._drain()
 
@@ -94,7 +109,7 @@ def main() -> None:
 
     try:
         Worker(Connection(int(sys.argv[1]))).serve()
-    except (EOFError, ConnectionError):
+    except (EOFError, OSError):  # the window has gone, also in the middle of a message
         os._exit(0)
 
 

@@ -14,7 +14,9 @@ KNEE = 700.0  # MPa: the endurance strength of steel does not grow beyond it
 SPREADS = {"strength": 0.05, "surface": 0.10, "scatter": 0.08, "peak": 0.05}
 
 
-class Surface(StrEnum):
+class Finish(StrEnum):
+    """How the surface of a bar was made, or what has become of it."""
+
     GROUND = "ground"
     MACHINED = "machined or cold drawn"
     HOT_ROLLED = "hot rolled"
@@ -24,11 +26,11 @@ class Surface(StrEnum):
 
 
 _FACTORS = {
-    Surface.GROUND: (1.58, -0.085),
-    Surface.MACHINED: (4.51, -0.265),
-    Surface.HOT_ROLLED: (57.7, -0.718),
-    Surface.FORGED: (272.0, -0.995),
-    Surface.PITTED: (57.7, -0.718),
+    Finish.GROUND: (1.58, -0.085),
+    Finish.MACHINED: (4.51, -0.265),
+    Finish.HOT_ROLLED: (57.7, -0.718),
+    Finish.FORGED: (272.0, -0.995),
+    Finish.PITTED: (57.7, -0.718),
 }
 PEENED_AT_LEAST = 0.80
 
@@ -67,15 +69,15 @@ class Life:
     cycles: float
 
 
-def surface_factor(surface: Surface, ultimate: float) -> float:
+def surface_factor(surface: Finish, ultimate: float) -> float:
     """k_a of a surface for an ultimate strength [Pa], at most one."""
-    A, b = _FACTORS[Surface.MACHINED if surface is Surface.PEENED else surface]
+    A, b = _FACTORS[Finish.MACHINED if surface is Finish.PEENED else surface]
     k_a = min(float(A * (ultimate / MPA) ** b), 1.0)
-    return max(k_a, PEENED_AT_LEAST) if surface is Surface.PEENED else k_a
+    return max(k_a, PEENED_AT_LEAST) if surface is Finish.PEENED else k_a
 
 
 def life(
-    peak_per_torque: float, diameter: float, strength: Strength, surface: Surface, *, duty: float, preload: float = 0.0,
+    peak_per_torque: float, diameter: float, strength: Strength, surface: Finish, *, duty: float, preload: float = 0.0,
     largest: float | None = None,
 ) -> Life:  # fmt: skip
     """Estimate for cycles of +-duty about a preload torque [N m].

@@ -11,7 +11,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, IntArray, cross, dot, lengths_of
 from anchor_beam.core.bar.path import SAME_PLACE, Arc, Piece, Straight
-from anchor_beam.core.bar.shape import Bar, Layout
+from anchor_beam.core.bar.shape import Bar, LaidBar
 from anchor_beam.core.section.shapes import SectionConstants
 
 ARC_STEP = math.radians(6.0)  # chords of 6 deg put K_theta within 0.02 % of the converged value
@@ -39,13 +39,13 @@ class Mesh:
     pivots: tuple[int, int]
 
 
-def mesh(bar: Bar, where: Layout) -> Mesh:
+def mesh(bar: Bar, where: LaidBar) -> Mesh:
     """Cut the bar at every hole, pivot and joint, and its arcs into chords of at most 6 deg."""
     return _cut(where, bar.plate is not None, 0.0 if bar.ends is None else bar.ends.length)
 
 
 @lru_cache(maxsize=64)
-def _cut(where: Layout, plate_arms: bool, forged_length: float) -> Mesh:
+def _cut(where: LaidBar, plate_arms: bool, forged_length: float) -> Mesh:
     """Kept while a section is tried, as the layout is."""
     total = where.line.length
     forged = [forged_length, total - forged_length] if forged_length else []

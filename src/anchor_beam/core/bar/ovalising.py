@@ -85,15 +85,31 @@ def decay(section: Round) -> float:
     return 0.742 * r_m * math.sqrt(r_m / thickness)
 
 
-def spread(section: Round, s: FloatArray) -> tuple[FloatArray, FloatArray]:
-    """Matrices (n, n) that spread what acts at the samples s (n,) [m] over their neighbours, as a tube's wall does, and
-    their slope along the bar [1/m]."""
-    length, weight = decay(section), np.gradient(s)
-    apart = (s[:, None] - s) / length
-    x = np.abs(apart)
-    fading = np.exp(-x) * weight
-    spreading = fading * (np.cos(x) + np.sin(x)) / (2.0 * length)
-    return spreading, -np.sign(apart) * fading * np.sin(x) / length**2
+def spread(section: Round, s: FloatArray, acting: FloatArray) -> tuple[FloatArray, FloatArray]:
+    """What acts (p, n, k) at the samples s (n,) [m], spread over its neighbours as a tube's wall does it, and the slope of
+    that along the bar [1/m].
+
+    The wall answers at a distance x (in decay lengths) with e^-x (cos x + sin x): the real part of (1 - i) e^(-(1 - i) x).
+    """
+    length = decay(section)
+    x, weighed = s / length, acting * np.gradient(s)[:, None]
+    before = _fading(x, weighed)
+    behind = _fading(-x[::-1], weighed[:, ::-1])[:, ::-1]
+    spreading = ((1.0 - 1.0j) * (before + behind - weighed)).real / (2.0 * length)
+    return spreading, (behind - before).imag / length**2
+
+
+def _fading(x: FloatArray, acting: FloatArray) -> np.ndarray:
+    """At each sample, the sum of what acts (p, n, k) there and at all samples before it, each faded by e^(-(1 - i) distance).
+
+    Each round doubles how many samples each sum holds; sums of growing powers would leave the range of numbers.
+    """
+    total, held = acting.astype(complex), 1
+    while held < len(x):
+        faded = np.exp((-1.0 + 1.0j) * (x[held:] - x[:-held]))[:, None] * total[:, :-held]
+        total[:, held:] += faded
+        held *= 2
+    return total
 
 
 def _wall(section: Round) -> tuple[float, float]:

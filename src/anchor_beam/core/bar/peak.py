@@ -1,5 +1,9 @@
 """Peak stress in bends with their curvature, and in tube bends with the wall going oval.
 
+Every hole pair is worked out at once. The loads at the samples along a bend are cheap and are taken as fine as they have to
+be; the stresses around each of them are not, so the worst spot of each pair is found among few of them, and then looked at as
+closely.
+
 Source: docs/theory/bar.md, "Peak stress in bends" (curved bar: Timoshenko, *Strength of Materials* II; torsion of a
 bend: Goehner 1932 without the flexural shear, derived; walls of tubes: `ovalising`).
 """
@@ -7,17 +11,19 @@ bend: Goehner 1932 without the flexural shear, derived; walls of tubes: `ovalisi
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, cross
-from anchor_beam.core.bar.ovalising import AROUND, curved_wall, oval, spread
+from anchor_beam.core.arrays import FloatArray, IntArray, cross
+from anchor_beam.core.bar.ovalising import AROUND, Oval, curved_wall, oval, spread
 from anchor_beam.core.bar.path import Arc, Centreline, lay
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.section.shapes import Round
 
 STEP = 0.04  # of the diameter, between samples along the bar
+COARSE_ALONG, COARSE_AROUND = 5, 3  # samples apart where the worst spot is first looked for
 MOST = 1000  # samples of one bend; only a wire needs more, and its stress hardly changes within a diameter
 TIGHTEST = 1.1  # bend radius over diameter below which the formulas do not hold
 
@@ -32,68 +38,87 @@ class Peak:
 
 @dataclass(frozen=True, eq=False)
 class BendSections:
-    """Samples through one bend and beside it: arc length s (n,), curvature that counts (n,) [1/m], whether inside the
-    bend (n,), and force (n, 3) [N] and moment (n, 3) [N m] in the axes t, n (towards the bend's centre), b = t x n."""
+    """Samples through one bend and beside it, for hole pairs (p,): arc length s (n,), curvature that counts (n,) [1/m],
+    whether inside the bend (n,), whether loaded and clear of the holes (p, n), and force (p, n, 3) [N] and moment (p, n, 3)
+    [N m] in the axes t, n (towards the bend's centre), b = t x n."""
 
     s: FloatArray
     curvature: FloatArray
     inside: FloatArray
+    counts: np.ndarray
     force: FloatArray
     moment: FloatArray
 
 
 def peak_stress(bar: BarSolution, left: int, right: int, torque: float) -> Peak:
-    """Peak stress of a hole pair at the balanced torque [N m].
+    """Peak stress of a hole pair at the balanced torque [N m]; limits as in `peak_stresses`."""
+    return peak_stresses(bar, [(left, right)], torque)[0]
+
+
+def peak_stresses(bar: BarSolution, pairs: Sequence[tuple[int, int]], torque: float) -> tuple[Peak, ...]:
+    """Peak stress of each hole pair at the balanced torque [N m].
 
     Limits: not within one diameter of a hole, not for sharp corners or bends tighter than 1.1 diameters, not for plate
     arms. Within 6 % of continuum models.
     """
-    section = bar.bar.section
-    nominal = bar.stress(left, right, torque)
-    if nominal is None:
-        return Peak(None, "The plates of separate arms are not covered.")
-    line = lay(bar.bar.path)
-    arcs = [piece for piece in line.pieces if isinstance(piece, Arc)]
-    if len(arcs) < len(bar.bar.path) - 2:
-        return Peak(None, "The path has a sharp corner, where no finite stress can be given.")
-    tight = min(arc.radius for arc in arcs) / section.od
-    if tight < TIGHTEST:
-        return Peak(None, f"A bend of {tight:.2f} diameters is tighter than the formulas reach ({TIGHTEST}).")
-    found = [nominal[0]]
-    for arc in arcs:
-        at = bend_sections(bar, line, arc, left, right, torque)
+    reason = _cannot(bar)
+    if reason:
+        return (Peak(None, reason),) * len(pairs)
+    section, line = bar.bar.section, lay(bar.bar.path)
+    worst = np.array([found[0] for pair in pairs if (found := bar.stress(*pair, torque)) is not None])
+    for arc in (piece for piece in line.pieces if isinstance(piece, Arc)):
+        at = bend_sections(bar, line, arc, pairs, torque)
         if len(at.s):
-            found.append(_worst(at, section, arc.radius, bar.bar.material.poisson))
-    return Peak(max(found))
+            worst = np.maximum(worst, _worst(at, section, arc.radius, bar.bar.material.poisson))
+    return tuple(Peak(float(stress)) for stress in worst)
 
 
-def bend_sections(bar: BarSolution, line: Centreline, arc: Arc, left: int, right: int, torque: float) -> BendSections:
-    """Cut the bar finely through an arc and two diameters to either side, where it carries load."""
+def _cannot(bar: BarSolution) -> str:
+    """Why nothing can be said of a bar; empty where it can."""
+    if bar.bar.plate is not None:
+        return "The plates of separate arms are not covered."
+    arcs = [piece for piece in lay(bar.bar.path).pieces if isinstance(piece, Arc)]
+    if len(arcs) < len(bar.bar.path) - 2:
+        return "The path has a sharp corner, where no finite stress can be given."
+    tight = min(arc.radius for arc in arcs) / bar.bar.section.od
+    if tight < TIGHTEST:
+        return f"A bend of {tight:.2f} diameters is tighter than the formulas reach ({TIGHTEST})."
+    return ""
+
+
+def bend_sections(
+    bar: BarSolution, line: Centreline, arc: Arc, pairs: Sequence[tuple[int, int]], torque: float
+) -> BendSections:
+    """Cut the bar finely through an arc and two diameters to either side, where a pair loads it."""
     loads, mesh, section = bar.loads, bar.mesh, bar.bar.section
     reach = 2.0 * section.od
-    holes = mesh.s[[mesh.holes[0, left], mesh.holes[1, right]]]
+    lefts, rights = (np.array(side) for side in zip(*pairs, strict=True))
+    holes = np.stack([mesh.s[mesh.holes[0, lefts]], mesh.s[mesh.holes[1, rights]]])  # (2, p)
     samples = 3 + math.ceil(min((arc.length + 2 * reach) / (STEP * section.od), MOST))
     window = 0.5 * section.od * (1.0 - (section.bore / section.od) ** 2)
     kinks = [end + side * window / 2 for end in (arc.s0, arc.s1) for side in (-1, 1)]  # the peak often lies on one
     s = np.sort(np.concatenate([np.linspace(arc.s0 - reach, arc.s1 + reach, samples), kinks]))
-    far_enough = np.abs(s[:, None] - holes).min(axis=1) > section.od
-    s = s[far_enough & (s > holes[0]) & (s < holes[1])]
+    s = s[(s > holes[0].min()) & (s < holes[1].max())]
+    clear = (np.abs(s - holes[0][:, None]) > section.od) & (np.abs(s - holes[1][:, None]) > section.od)
+    counts = clear & (s > holes[0][:, None]) & (s < holes[1][:, None])
     points, tangents = _along(line, s)
     binormal = cross(arc.direction, -arc.outward)
     normals = cross(np.broadcast_to(binormal, tangents.shape), tangents)
     axes = np.stack([tangents, normals, np.broadcast_to(binormal, tangents.shape)], axis=1)
     n = bar.levers.shape[1]
-    torques = {left: torque / bar.levers[0, left], n + right: -torque / bar.levers[1, right]}
-    forces = np.asarray(sum(loads.on_sections[:, :, k] * factor for k, factor in torques.items()))
     element = np.searchsorted(mesh.s, s, side="right") - 1 - loads.actions.elements[0]
-    force = forces[element, :3]
-    moment = forces[element, 3:] - cross(points, force)
+    here = loads.on_sections[np.clip(element, 0, len(loads.on_sections) - 1)]  # (n, 6, loads)
+    at_origin = np.moveaxis(here[:, 3:], 1, 2), np.moveaxis(here[:, :3], 1, 2)
+    moved = at_origin[0] - cross(np.broadcast_to(points[:, None], at_origin[1].shape), at_origin[1])
+    turned = np.concatenate([axes @ here[:, :3], axes @ np.moveaxis(moved, 2, 1)], axis=1)  # (n, 6, loads)
+    on_left, on_right = turned[:, :, lefts] * (torque / bar.levers[0, lefts]), turned[:, :, n + rights]
+    forces = np.moveaxis(on_left - on_right * (torque / bar.levers[1, rights]), -1, 0)
+    forces = np.where(counts[:, :, None], forces, 0.0)
     overlap = np.minimum(s + window / 2, arc.s1) - np.maximum(s - window / 2, arc.s0)
     inside = ((s >= arc.s0) & (s <= arc.s1)).astype(float)
     return BendSections(
-        s, np.clip(overlap, 0.0, window) / window / arc.radius, inside,
-        (axes @ force[:, :, None])[..., 0], (axes @ moment[:, :, None])[..., 0],
-    )  # fmt: skip
+        s, np.clip(overlap, 0.0, window) / window / arc.radius, inside, counts, forces[..., :3], forces[..., 3:]
+    )
 
 
 def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -105,44 +130,91 @@ def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
     return points, tangents
 
 
-def _worst(at: BendSections, section: Round, bend_radius: float, poisson: float) -> float:
-    """Largest von Mises stress over all samples, all around, outer surface and bore."""
-    axial, shear = _as_a_beam(at, section, 0.5 * section.od)
+def _worst(at: BendSections, section: Round, bend_radius: float, poisson: float) -> FloatArray:
+    """Largest von Mises stress (p,) over all samples, all around, outer surface and bore."""
+    pairs, samples = at.counts.shape
+    surfaces = _surfaces(at, section, bend_radius, poisson)
+    wide, around = np.arange(0, samples, COARSE_ALONG)[None], np.arange(0, AROUND.size, COARSE_AROUND)[None]
+    near_s, near_a = np.arange(-COARSE_ALONG, COARSE_ALONG + 1), np.arange(-COARSE_AROUND, COARSE_AROUND + 1)
+    worst = np.zeros(pairs)
+    for surface in surfaces:
+        rough = surface.von_mises(wide, around).reshape(pairs, -1).argmax(axis=1)
+        spot, angle = np.divmod(rough, around.size)
+        along = np.clip(wide[0, spot][:, None] + near_s, 0, samples - 1)
+        close = surface.von_mises(along, (around[0, angle][:, None] + near_a) % AROUND.size)
+        worst = np.maximum(worst, close.reshape(pairs, -1).max(axis=1))
+    return worst
+
+
+@dataclass(frozen=True, eq=False)
+class _Surface:
+    """One surface of a bar through a bend: its radius rho, and of a tube what its wall adds by going oval.
+
+    here, change: (p, n, 2) bending stress that acts on the wall and its slope along the bar; shape: what it makes around.
+    """
+
+    at: BendSections
+    section: Round
+    rho: float
+    poisson: float
+    shape: Oval | None = None
+    around: float = 0.0
+    here: FloatArray | None = None
+    change: FloatArray | None = None
+
+    def von_mises(self, along: IntArray, around: IntArray) -> FloatArray:
+        """(p, q, w) at samples along the bar and angles around it, as indices: (p, q) and (p, w), or the same for all pairs
+        (1, q) and (1, w)."""
+        pair = np.arange(len(self.at.force))[:, None]
+        force, moment = self.at.force[pair, along], self.at.moment[pair, along]
+        psi = AROUND[around][:, None, :]
+        axial, shear = _as_a_beam(force, moment, self.at.curvature[along], psi, self.section, self.rho)
+        if self.shape is None or self.here is None or self.change is None:
+            return np.sqrt(axial**2 + 3.0 * shear**2)
+        here, change = self.here[pair, along], self.change[pair, along]
+
+        def spread_by(values: FloatArray, shape: FloatArray) -> FloatArray:
+            out_of_plane, in_plane = shape[:, around][:, :, None, :]
+            return np.asarray(values[..., :1] * out_of_plane + values[..., 1:] * in_plane)
+
+        hoop = self.around * spread_by(here, self.shape.hoop)
+        axial = axial + spread_by(here, self.shape.axial) + self.poisson * hoop
+        shear = shear + math.copysign(1.0, self.around) * spread_by(change, self.shape.twist)
+        return np.sqrt(axial**2 + hoop**2 - axial * hoop + 3.0 * shear**2)
+
+
+def _surfaces(at: BendSections, section: Round, bend_radius: float, poisson: float) -> list[_Surface]:
+    """The outer surface, and of a tube its bore."""
     if not section.bore:
-        return _von_mises(axial, 0.0 * axial, shear)
+        return [_Surface(at, section, 0.5 * section.od, poisson)]
     shape, (outer, bore) = oval(section, bend_radius, poisson), curved_wall(section)
     middle = 0.25 * (section.od + section.bore)
-    spreading, slope = spread(section, at.s)
-    nominal = at.inside[:, None] * at.moment[:, 1:] * middle / section.I
-    here, change = spreading @ nominal, slope @ nominal
-    worst = []
-    for rho, around in ((0.5 * section.od, outer), (0.5 * section.bore, -bore)):
-        axial, shear = _as_a_beam(at, section, rho)
-        hoop = around * here @ shape.hoop
-        twist = math.copysign(1.0, around) * change @ shape.twist
-        worst.append(_von_mises(axial + here @ shape.axial + poisson * hoop, hoop, shear + twist))
-    return max(worst)
+    here, change = spread(section, at.s, at.inside[:, None] * at.moment[..., 1:] * middle / section.I)
+    return [
+        _Surface(at, section, rho, poisson, shape, around, here, change)
+        for rho, around in ((0.5 * section.od, outer), (0.5 * section.bore, -bore))
+    ]
 
 
-def _as_a_beam(at: BendSections, section: Round, rho: float) -> tuple[FloatArray, FloatArray]:
-    """Axial and shear stress (n, a) around the section at a radius, in a bar as curved as it is, its section kept round."""
+def _as_a_beam(
+    force: FloatArray, moment: FloatArray, curvature: FloatArray, psi: FloatArray, section: Round, rho: float
+) -> tuple[FloatArray, FloatArray]:
+    """Axial and shear stress (p, q, w) at a radius in a bar as curved as it is, its section kept round: from force and moment
+    (p, q, 3), curvature (p or 1, q) and angles (p or 1, 1, w)."""
     a, a_i = section.od / 2.0, section.bore / 2.0
     area = math.pi * (a**2 - a_i**2)
     solid = 1.0 - (a_i / a) ** 2
-    R = 1.0 / np.maximum(at.curvature, 1e-6 / a)[:, None]
-    y, z = rho * np.cos(AROUND), rho * np.sin(AROUND)
+    R = 1.0 / np.maximum(curvature, 1e-6 / a)[..., None]
+    y, z = rho * np.cos(psi), rho * np.sin(psi)
     r = R + y
     r_n = 0.5 * (np.sqrt(R**2 - a_i**2) + np.sqrt(R**2 - a**2))  # neutral axis of a round section
-    curved = at.curvature[:, None] > 1e-4 / a  # nearly straight: the curved form loses its digits
-    N, V = at.force[:, :1], at.force[:, 2:]
-    T, M_n, M_b = (at.moment[:, i : i + 1] for i in range(3))
-    in_plane = np.where(curved, M_b * (r - r_n) / (area * np.where(curved, R - r_n, 1.0) * r), M_b * y / section.I)
-    out_of_plane = M_n * z * (R / r) / (section.I * (1.0 + (a**2 + a_i**2) / (4.0 * R**2)))
-    k_V = (2.0 - 0.77 * solid**1.75) * (R / r) ** 0.8
-    shear = T * rho / section.J * (R / r) ** (0.6 * solid) - V / area * k_V * np.cos(AROUND)
-    return N / area + out_of_plane + in_plane, shear
-
-
-def _von_mises(axial: FloatArray, hoop: FloatArray, shear: FloatArray) -> float:
-    """The largest of a surface that is free outwards."""
-    return float(np.sqrt((axial**2 + hoop**2 - axial * hoop + 3.0 * shear**2).max()))
+    curved = curvature[..., None] > 1e-4 / a  # nearly straight: the curved form loses its digits
+    N, V = force[..., :1], force[..., 2:]
+    T, M_n, M_b = (moment[..., i : i + 1] for i in range(3))
+    in_plane = np.where(
+        curved, (r - r_n) / (area * np.where(curved, R - r_n, 1.0) * r), y / section.I
+    )  # each per unit load
+    out_of_plane = z * (R / r) / (section.I * (1.0 + (a**2 + a_i**2) / (4.0 * R**2)))
+    torsion = rho / section.J * (R / r) ** (0.6 * solid)
+    crosswise = (2.0 - 0.77 * solid**1.75) * (R / r) ** 0.8 / area * np.cos(psi)
+    return N / area + M_n * out_of_plane + M_b * in_plane, T * torsion - V * crosswise

@@ -187,7 +187,7 @@ class Dimensions:
 
 
 @dataclass(frozen=True, eq=False)
-class Layout:
+class LaidBar:
     """Where things sit along the centreline: arc lengths [m] of pivots (2,) and holes (2, n), left then right."""
 
     line: Centreline
@@ -195,7 +195,7 @@ class Layout:
     holes: tuple[tuple[float, ...], tuple[float, ...]]
 
 
-def layout(bar: Bar) -> Layout:
+def layout(bar: Bar) -> LaidBar:
     """Check a bar and find its stations.
 
     Raises:
@@ -207,7 +207,7 @@ def layout(bar: Bar) -> Layout:
 
 
 @lru_cache(maxsize=64)
-def _placed(path: tuple[Vertex, ...], at: tuple[float, float], along: tuple[float, ...]) -> Layout:
+def _placed(path: tuple[Vertex, ...], at: tuple[float, float], along: tuple[float, ...]) -> LaidBar:
     """Does not depend on the section, so that it is kept while a section is tried."""
     line = lay(path)
     pivots = []
@@ -235,7 +235,7 @@ def _placed(path: tuple[Vertex, ...], at: tuple[float, float], along: tuple[floa
                 accepts=f"0 to {room * 1e3:.1f} mm from the end of the arm",
             )
     total = line.length
-    return Layout(line, (pivots[0], pivots[1]), (along, tuple(total - hole for hole in along)))
+    return LaidBar(line, (pivots[0], pivots[1]), (along, tuple(total - hole for hole in along)))
 
 
 def _arm_room(line: Centreline, pivots: list[float]) -> float:

@@ -23,13 +23,13 @@ def oval_softening(bar: BarSolution, left: int, right: int) -> float:
     line = lay(bar.bar.path)
     lost = 0.0
     for arc in (piece for piece in line.pieces if isinstance(piece, Arc)):
-        at = bend_sections(bar, line, arc, left, right, 1.0)
-        if len(at.s) < 2:
+        at = bend_sections(bar, line, arc, [(left, right)], 1.0)
+        if at.counts[0].sum() < 2:
             continue
         r_m = 0.5 * (section.od - section.wall)
         lam = section.wall * arc.radius / (r_m**2 * math.sqrt(1.0 - material.poisson**2))
-        W = 3.0 * at.inside[:, None] * at.moment[:, 1:] / math.sqrt(1.0 + 12.0 * lam**2)
-        smoothed = spread(section, at.s)[0] @ W
-        density = (W * smoothed).sum(axis=1) / (2.0 * material.E * section.I)
+        W = 3.0 * at.inside[:, None] * at.moment[..., 1:] / math.sqrt(1.0 + 12.0 * lam**2)
+        smoothed, _ = spread(section, at.s, W)
+        density = (W * smoothed)[0].sum(axis=1) / (2.0 * material.E * section.I)
         lost += float(np.trapezoid(density, at.s))
     return lost / bar.energy(left, right, 1.0)

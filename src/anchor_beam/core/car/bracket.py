@@ -8,6 +8,7 @@ end, and what closes on the edge of the last equilibrium is where the car tips o
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,10 +20,13 @@ from anchor_beam.core.car.events import Goal, Reached
 
 SLOWEST = 0.02 * GRAVITY  # where every car that stands is taken to be before its event
 EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
-FAN = 24  # accelerations tried at once
-MOST_FANS = 12  # four close a bracket of 2.5 g; more are for fans that lie wholly before the event
+LANES, LEAST_FAN, LARGEST_FAN = 768, 3, 24  # cars at once that cost hardly more than one; accelerations tried at once
+FEW = 64  # members of a car after an edit; more than that are draws or settings, which differ by more
 WIDER = 12.0  # the fan after one that lies wholly before the event
-AROUND = 0.003  # of an answer known from nearby, the width to either side of it that is tried first
+AROUND_FEW, AROUND_MANY = (
+    0.003,
+    0.12,
+)  # of an answer known from nearby, the width to either side of it that is tried first
 NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
 FROM_REST = 15  # to the lower end of the bracket
 
@@ -40,8 +44,9 @@ def bracket(
     low, high = np.full(size, SLOWEST), np.full(size, highest)
     if near is not None:
         close = near.tips & (near.acceleration > 2.0 * SLOWEST)
-        low = np.where(close, (1.0 - AROUND) * near.acceleration, low)
-        high = np.where(close, np.minimum((1.0 + AROUND) * near.acceleration, highest), high)
+        around = AROUND_FEW if size <= FEW else AROUND_MANY
+        low = np.where(close, (1.0 - around) * near.acceleration, low)
+        high = np.where(close, np.minimum((1.0 + around) * near.acceleration, highest), high)
     start = _state(ready, goal, at_rest(size), low, longitudinal, steps=FROM_REST)
     alive = start.before
     if near is not None and not alive.all():  # not where it was: from the beginning
@@ -66,23 +71,27 @@ def _closed(
     """Fan after fan between `low` and `high` (n,), from settled poses at `low` whose goal is above zero there. A fan that
     lies wholly before the event is followed by one above it."""
     size = longitudinal.size
+    fan_size = int(np.clip(LANES // size, LEAST_FAN, LARGEST_FAN))
+    most = 4 + math.ceil(math.log(highest / EXACT) / math.log(fan_size))  # more are for fans wholly before the event
     pose, at_low = at.pose, at.value
     at_high, known = np.zeros(size), np.zeros(size, dtype=bool)  # of the upper end, where it settles
     beyond = np.zeros(size, dtype=bool)
-    members = np.repeat(np.arange(size), FAN)
+    members = np.repeat(np.arange(size), fan_size)
     fan, fan_goal, fan_along = ready.chosen(members), goal.chosen(members), longitudinal[members]
-    each, part = np.arange(size), np.arange(1, FAN + 1) / FAN
-    for _ in range(MOST_FANS):
+    each, part = np.arange(size), np.arange(1, fan_size + 1) / fan_size
+    for _ in range(most):
         width = high - low
         tried = low[:, None] + width[:, None] * part
         start = _foreseen(ready, pose, low, longitudinal, tried - low[:, None])
         state = _state(fan, fan_goal, start, tried.ravel(), fan_along)
-        value, settled = state.value.reshape(size, FAN), state.settled.reshape(size, FAN)
+        value, settled = state.value.reshape(size, fan_size), state.settled.reshape(size, fan_size)
         before = settled & (value > 0.0)
-        good = np.where(before.all(axis=1), FAN, before.argmin(axis=1))  # how many of the fan come before the event
-        last, after = np.maximum(good - 1, 0), np.minimum(good, FAN - 1)
-        moved, whole = good > 0, good == FAN
-        pose = Pose(np.where(moved, state.pose.unknowns.reshape(8, size, FAN)[:, each, last], pose.unknowns))
+        good = np.where(
+            before.all(axis=1), fan_size, before.argmin(axis=1)
+        )  # how many of the fan come before the event
+        last, after = np.maximum(good - 1, 0), np.minimum(good, fan_size - 1)
+        moved, whole = good > 0, good == fan_size
+        pose = Pose(np.where(moved, state.pose.unknowns.reshape(8, size, fan_size)[:, each, last], pose.unknowns))
         low, at_low = np.where(moved, tried[each, last], low), np.where(moved, value[each, last], at_low)
         beyond = whole & (low >= highest)
         high = np.where(whole, np.minimum(low + WIDER * width, highest), tried[each, after])
@@ -99,7 +108,7 @@ def _closed(
 
 
 def _foreseen(ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, further: FloatArray) -> Pose:
-    """Poses (n * FAN,) at accelerations `further` (n, FAN) beyond settled ones, along the tangent."""
+    """Poses (n * k,) at accelerations `further` (n, k) beyond settled ones, along the tangent."""
     with np.errstate(all="ignore"):
         slope = linearise(ready, pose, lateral, longitudinal).by_lateral().unknowns
     ahead = pose.unknowns[:, :, None] + slope[:, :, None] * further

@@ -14,7 +14,11 @@ _MODULES = {
     "cornering": ("car", "CorneringQuestion"), "jack": ("car", "JackQuestion"), "rest": ("car", "RestQuestion"),
     "linkage": ("linkage", "LinkageQuestion"), "balance": ("grip", "BalanceQuestion"), "search": ("grip", "SearchQuestion"),
     "lateral-rod": ("live_axle", "LateralRodQuestion"), "launch": ("live_axle", "LaunchQuestion"),
-    "skidpad": ("road", "SkidpadQuestion"),
+    "skidpad": ("road", "SkidpadQuestion"), "motion-ratio": ("measure", "MotionRatioQuestion"),
+    "tilt": ("measure", "TiltQuestion"), "deflection": ("measure", "DeflectionQuestion"),
+    "drop-in": ("measure", "DropInQuestion"), "jack-test": ("measure", "JackTestQuestion"),
+    "fatigue": ("parts", "FatigueQuestion"), "direct": ("parts", "DirectQuestion"),
+    "clearance": ("parts", "ClearanceQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)
 

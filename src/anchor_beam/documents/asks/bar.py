@@ -53,7 +53,10 @@ class BarQuestion(BaseModel):
     id: str
     kind: Literal["bar"]
     bar: BarAsk
-    pairs: Literal["all"] | tuple[tuple[int, int], ...] = "all"
+    pairs: Annotated[
+        Literal["all"] | tuple[tuple[int, int], ...],
+        Field(description="May be empty: then mass and handbook forms alone are worked out."),
+    ] = "all"
     load_N: Number
 
     @property

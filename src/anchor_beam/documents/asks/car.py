@@ -116,7 +116,10 @@ class CorneringQuestion(BaseModel):
     id: str
     kind: Literal["cornering"]
     car: CarAsk
-    cases: tuple[Accelerations, ...]
+    cases: Annotated[
+        tuple[Accelerations, ...],
+        Field(description="May be empty: then gradient, stiffness and lifts alone are worked out."),
+    ]
     lift: Flag = False
 
 

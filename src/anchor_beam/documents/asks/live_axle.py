@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from anchor_beam.core.live_axle.launch import LaunchCar
 from anchor_beam.core.live_axle.rod import Rod
@@ -68,7 +68,7 @@ class LaunchQuestion(BaseModel):
     front_stiffness_Nm_per_deg: Number
     rear_stiffness_Nm_per_deg: Number
     rear_tyres_Nm_per_deg: Number
-    ax_g: tuple[Number, ...]
+    ax_g: Annotated[tuple[Number, ...], Field(min_length=1)]
     preload_Nm: Number = 0.0
     grip: Number | None = None
     locked: Flag = False

@@ -1,0 +1,171 @@
+"""The longest time in which the window answers nobody: all demo cars and typical layouts, tall, light, tipping and lifting.
+
+A timer beats every few milliseconds while a hand types, drags, picks holes and looks at every stage; the longest pause
+between two beats is the gap. The goal is no gap above 50 ms. What stands out is printed with the car and the act that made it.
+
+Usage: .venv/bin/python benchmarks/event_loop.py [REPEATS]   (two by default)
+"""
+
+from __future__ import annotations
+
+import os
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, field
+from pathlib import Path
+
+SCREEN = Path(__file__).resolve().parent.parent / "tests" / "support" / "screen.json"
+os.environ.setdefault("QT_QPA_PLATFORM", f"offscreen:configfile={SCREEN}")
+
+from PySide6.QtCore import QTimer
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.team import team
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.window import Window
+from anchor_beam.desk.stages.registry import STAGES
+from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.documents.places import put, read
+from anchor_beam.documents.records import CarFile, Figure
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.jobs.office import Jobs
+from anchor_beam.session.edits import ReachRung, SetHole, SetValue
+from anchor_beam.session.workshop import Workshop
+from anchor_beam.store.garage import Garage
+
+BEAT = 2  # ms
+GOAL = 0.050  # s
+PATIENCE = 0.25  # s that the hand waits for what is worked out
+OD = "bench.rear.bar.od"
+VARIANTS: dict[str, dict[str, float]] = {  # factors on figures of the car
+    "as it is": {},
+    "tall": {"car.cg_height": 1.35},
+    "very tall": {"car.cg_height": 1.9},
+    "light springs": {"car.front.spring_rate": 0.55, "car.rear.spring_rate": 0.55},
+    "tipping": {"car.cg_height": 1.7, "car.grip": 1.5},
+    "lifting": {"bench.rear.bar.od": 1.6, "car.cg_height": 1.15},
+    "soft chassis": {"car.chassis_torsion": 0.15},
+}
+
+
+@dataclass
+class Heart:
+    """Beats, and remembers the longest pauses with what was being done."""
+
+    doing: str = ""
+    last: float = 0.0
+    gaps: list[tuple[float, str]] = field(default_factory=list)
+
+    def beat(self) -> None:
+        now = time.perf_counter()
+        if self.last:
+            self.gaps.append((now - self.last, self.doing))
+        self.last = now
+
+
+def cars() -> Iterator[tuple[str, CarFile]]:
+    for file in (*team(), *(typical_car(layout, layout.label) for layout in LAYOUTS)):
+        for name, factors in VARIANTS.items():
+            changed = file
+            for place, factor in factors.items():
+                changed = put(changed, place, Figure(read(changed, place).value * factor))
+            yield f"{file.car.name}, {name}", changed
+
+
+def rest(bridge: Bridge) -> None:
+    """Let the window be at rest, or go on when only draws of a band are still under way."""
+    end = time.monotonic() + PATIENCE
+    while not bridge.at_rest and time.monotonic() < end:
+        QTest.qWait(5)
+
+
+def acts(bridge: Bridge, window: Window) -> Iterator[tuple[str, Callable[[], object]]]:
+    """What a hand does with one car."""
+    workshop = bridge.workshop
+    start = read(workshop.session.file, OD).value
+
+    def drag() -> None:
+        held = workshop.hold(OD)
+        for step in range(1, 9):
+            held.to(SetValue(OD, start + 1e-4 * step))
+            QTest.qWait(12)
+        held.let_go()
+
+    yield "a drag", drag
+    yield "a typed diameter", lambda: workshop.do(SetValue(OD, start * 1.05, "typed"))
+    yield (
+        "a typed spring",
+        lambda: workshop.do(
+            SetValue("car.rear.spring_rate", 1.02 * read(workshop.session.file, "car.rear.spring_rate").value)
+        ),
+    )
+    yield "a hole", lambda: workshop.do(SetHole(Axle.REAR, (Side.LEFT,), 0))
+    yield "another rung", lambda: workshop.do(ReachRung((0, 0), (0, 0)))
+    yield "undo", workshop.undo
+    yield "redo", workshop.redo
+    for stage in STAGES:
+        yield f"looking at {stage.name}", lambda name=stage.name: window.show_stage(name)
+    yield "back at Bars", lambda: window.show_stage("Bars")
+
+
+def main(repeats: int) -> int:
+    """Walk through everything; exit code 1 where the goal is missed."""
+    app = QApplication.instance() or QApplication([])
+    heart, jobs = Heart(), Jobs()
+    timer = QTimer()
+    timer.setInterval(BEAT)
+    timer.timeout.connect(heart.beat)
+    with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
+        named = [(name, garage.add(file, "made")) for name, file in cars()]
+        bridge = Bridge(Workshop(garage), Theme("light"), jobs)
+        window = Window(bridge)
+        window.resize(1280, 800)
+        window.show()
+        rest(bridge)
+        bridge.jobs.wait(5.0)
+        for stage in STAGES:  # made once, as a user has after a minute
+            window.show_stage(stage.name)
+            rest(bridge)
+        window.show_stage("Bars")
+        window.page("Bars").strip.buttons["roll and handling"].click()
+        rest(bridge)
+        timer.start()
+        for _ in range(repeats):
+            for name, car in named:
+                heart.doing = f"{name}: opening"
+                bridge.workshop.open(car)
+                rest(bridge)
+                for what, act in acts(bridge, window):
+                    heart.doing = f"{name}: {what}"
+                    try:
+                        act()
+                    except AnchorBeamError:
+                        continue  # this car cannot do that, and says so
+                    rest(bridge)
+        timer.stop()
+        window.close()
+    jobs.close()
+    app.processEvents()
+    return report(heart)
+
+
+def report(heart: Heart) -> int:
+    gaps = sorted(heart.gaps, reverse=True)
+    over = [gap for gap in gaps if gap[0] > GOAL]
+    times = sorted(gap for gap, _ in heart.gaps)
+    usual, rare = statistics.median(times) * 1e3, times[int(0.999 * len(times))] * 1e3
+    print(f"{len(times)} beats; median {usual:.1f} ms, 99.9 % {rare:.1f} ms")
+    print(f"{len(over)} gaps above {GOAL * 1e3:.0f} ms; the longest:")
+    for gap, doing in gaps[:12]:
+        print(f"  {gap * 1e3:6.1f} ms  {doing}")
+    return 1 if over else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(int(sys.argv[1]) if len(sys.argv) > 1 else 2))
