@@ -1,7 +1,7 @@
 """The longest time in which the window answers nobody: all demo cars and typical layouts, tall, light, tipping and lifting.
 
 A timer beats every few milliseconds while a hand types, drags, picks holes and looks at every stage; the longest pause
-between two beats is the gap. The goal is no gap above 50 ms. What stands out is printed with the car and the act that made it.
+between two beats is the gap. The goal is no gap above 50 ms. What stands out is printed with the car and the act.
 
 Usage: .venv/bin/python benchmarks/event_loop.py [REPEATS]   (two by default)
 """

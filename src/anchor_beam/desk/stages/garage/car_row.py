@@ -1,6 +1,11 @@
-"""One car in the garage list: drawn from its data, with its last setting and how it balances."""
+"""One car in the garage list: drawn from its data, with its last setting and how it balances.
+
+It stands there with its name at once; the page reads one car after another, so that a long list opens no later.
+"""
 
 from __future__ import annotations
+
+import contextlib
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
@@ -10,7 +15,8 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.drawings.car import car_in_plan
-from anchor_beam.drawings.shapes import Line, Size, Tone
+from anchor_beam.documents.records import CarFile
+from anchor_beam.drawings.shapes import Drawing, Line, Size, Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.results import results
 from anchor_beam.figures.shown_car import car_shape
@@ -23,16 +29,17 @@ class CarRow(QWidget):
 
     opened = Signal(int)
 
-    def __init__(self, bridge: Bridge, car: int) -> None:
+    def __init__(self, bridge: Bridge, car: int, name: str) -> None:
         super().__init__()
-        self._bridge, self.car = bridge, car
-        session = bridge.workshop.session
-        self.file = session.file if session is not None and session.car == car else bridge.workshop.garage.file(car)
+        self._bridge, self.car, self._name = bridge, car, name
+        self.file: CarFile | None = None
+        self._read_at: str | None = None
+        self._drawing: Drawing | None = None
+        self._lines: list[str] = []
+        self.setAccessibleName(name)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self._lines = self._words()
-        self.setAccessibleName(", ".join([self.file.car.name, *self._lines]))
 
     def sizeHint(self) -> QSize:
         return QSize(self._bridge.theme.px(500), self._bridge.theme.px(132))
@@ -46,15 +53,35 @@ class CarRow(QWidget):
         else:
             super().keyPressEvent(event)
 
-    def _words(self) -> list[str]:
-        file, units = self.file, self._bridge.units
+    @property
+    def stale(self) -> bool:
+        """Whether the car has changed since it was read, or is in hand, where it may have."""
+        workshop = self._bridge.workshop
+        return self.car == workshop.car or self._read_at != workshop.garage.at(self.car).changed_at
+
+    def read(self) -> None:
+        """Read the car and work out how it balances, as it stands now."""
+        session, garage = self._bridge.workshop.session, self._bridge.workshop.garage
+        file = session.file if session is not None and session.car == self.car else garage.file(self.car)
+        at = garage.at(self.car)
+        self._read_at = at.changed_at
+        if file is not self.file:
+            self.file, self._name, self._drawing = file, file.car.name, None
+            with contextlib.suppress(AnchorBeamError):  # a car that cannot be drawn says so in place of the drawing
+                self._drawing = car_in_plan(car_shape(file.car))
+        self._lines = self._words(file, at.acts)
+        self.setAccessibleName(", ".join([self._name, *self._lines]))
+        self.update()
+
+    def _words(self, file: CarFile, acts: int) -> list[str]:
+        units = self._bridge.units
         try:
             margin = results(file.car, file.bench).margin
         except AnchorBeamError:
             margin = None
         balance = "no balance yet" if margin is None else signed_margin(margin, units)
         typical = to_measure(unmeasured(file.car))
-        kept = f"settings kept: {len(file.settings)}; edits: {self._bridge.workshop.garage.at(self.car).acts}"
+        kept = f"settings kept: {len(file.settings)}; edits: {acts}"
         return [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
 
     def paintEvent(self, _event: QPaintEvent) -> None:
@@ -63,17 +90,16 @@ class CarRow(QWidget):
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         on_bench = self.car == self._bridge.workshop.car
         painter.fillRect(self.rect(), theme.colour(Tone.SHEET if on_bench else Tone.GROUND))
-        try:
-            drawing = car_in_plan(car_shape(self.file.car))
-            lines = [item for item in drawing.items if isinstance(item, Line)]
-            paint(lines, painter, fit(drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
-        except AnchorBeamError:
+        if self._drawing is not None:
+            lines = [item for item in self._drawing.items if isinstance(item, Line)]
+            paint(lines, painter, fit(self._drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
+        elif self.file is not None:
             painter.setPen(theme.colour(Tone.SOFT))
             painter.drawText(px(40), px(66), "cannot be drawn")
         x = px(240)
         painter.setFont(theme.font(Size.LARGE, bold=True))
         painter.setPen(theme.colour(Tone.INK))
-        painter.drawText(x, px(38), self.file.car.name)
+        painter.drawText(x, px(38), self._name)
         painter.setFont(theme.font(Size.NORMAL))
         for i, line in enumerate(self._lines):
             painter.setPen(theme.colour(Tone.INK if i == 1 else Tone.SOFT))

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QTimer, Signal
+from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QFrame,
@@ -56,19 +57,46 @@ class GaragePage(Split):
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self._look_at_it)
         self.fill(stacked(self.welcome, scroll), self.panel)
-        bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+        self._unread: list[CarRow] = []
+        self._next = QTimer(self)
+        self._next.setInterval(0)
+        self._next.timeout.connect(self._read_next)
+        bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING, then=self._show)
+        bridge.listen(self, to=Part.UNITS, then=self._read_all)
 
     def _show(self) -> None:
-        for old in self.rows:
-            self._list.removeWidget(old)
-            old.deleteLater()
-        self.rows = [CarRow(self._bridge, listed.id) for listed in self._bridge.workshop.garage.cars()]
-        for i, row in enumerate(self.rows):
-            row.opened.connect(self._open)
-            self._list.insertWidget(i, row)
+        listed = self._bridge.workshop.garage.cars()
+        if [row.car for row in self.rows] != [car.id for car in listed]:
+            for old in self.rows:
+                self._list.removeWidget(old)
+                old.deleteLater()
+            self.rows = [CarRow(self._bridge, car.id, car.name) for car in listed]
+            for i, row in enumerate(self.rows):
+                row.opened.connect(self._open)
+                self._list.insertWidget(i, row)
+        self._read([row for row in self.rows if row.stale])
         self.welcome.setVisible(not self.rows)
         if not self.rows:
             self.open_drawer()  # the welcome points to it
+
+    def _read_all(self) -> None:
+        self._read(self.rows)
+
+    def _read(self, rows: list[CarRow]) -> None:
+        """Read cars, one in each turn of the event loop: working out a balance takes some milliseconds."""
+        self._unread = [row for row in self.rows if row in rows or row in self._unread]
+        self._next.start()
+
+    def _read_next(self) -> None:
+        if self._unread and self.isVisible():  # shown again, it goes on with the rest
+            self._unread.pop(0).read()
+        else:
+            self._next.stop()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
+        if self._unread:
+            self._next.start()
 
     def became_narrow(self, narrow: bool) -> None:
         if narrow and not self.rows:
