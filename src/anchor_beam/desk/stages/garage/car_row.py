@@ -14,8 +14,8 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
 from anchor_beam.documents.places import unmeasured
-from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.documents.records import CarFile
+from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.drawings.shapes import Drawing, Line, Size, Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.results import results
