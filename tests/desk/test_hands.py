@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 import pytest
-from PySide6.QtCore import QEvent, QPoint, QPointF, Qt
-from PySide6.QtGui import QMouseEvent
+from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QLineEdit, QToolTip
+from PySide6.QtWidgets import QLineEdit, QToolTip
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
@@ -14,7 +13,7 @@ from anchor_beam.desk.stages.bars.panel import PeakFigure
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.session.edits import SetValue
-from support.desk import LEFT_BUTTON, Desk
+from support.desk import LEFT_BUTTON, Desk, move_held
 
 
 @pytest.fixture
@@ -34,20 +33,10 @@ def drag(desk: Desk, widget: SectionMedallion, start: QPoint, by: int) -> None:
     QTest.mousePress(widget, LEFT_BUTTON, pos=start)
     step = 1 if by > 0 else -1
     for x in range(step, by + step, step):
-        move(widget, start + QPoint(x, 0), LEFT_BUTTON)
+        move_held(widget, start + QPoint(x, 0), LEFT_BUTTON)
         desk.settle()
     QTest.mouseRelease(widget, LEFT_BUTTON, pos=start + QPoint(by, 0))
     desk.settle()
-
-
-def move(widget: SectionMedallion, to: QPoint, held: Qt.MouseButton) -> None:
-    """Move the mouse with a button held, which `QTest.mouseMove` does not say."""
-    there = QPointF(to)
-    event = QMouseEvent(
-        QEvent.Type.MouseMove, there, widget.mapToGlobal(there), Qt.MouseButton.NoButton, held,
-        Qt.KeyboardModifier.NoModifier,
-    )  # fmt: skip
-    QApplication.sendEvent(widget, event)
 
 
 def test_a_bore_dragged_inward_is_a_thicker_wall_and_a_heavier_stiffer_bar(bore) -> None:

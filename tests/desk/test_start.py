@@ -109,3 +109,16 @@ def test_the_demo_is_filled_once_and_keeps_what_was_changed(garage_path: Path, a
     with Garage(garage_path) as garage:
         assert len(garage.cars()) == 2
     assert seen == ["Sorrel Finch · Anchor Beam", "Wicken Estate · Anchor Beam"]
+
+
+def test_the_window_comes_back_where_it_was_left_if_that_is_on_the_screen(open_desk) -> None:
+    desk: Desk = open_desk()
+    desk.window.setGeometry(150, 60, 1100, 720)
+    desk.settle()
+    desk = open_desk()
+    assert desk.window.geometry().getRect() == (150, 60, 1100, 720)
+    room = desk.window.screen().availableGeometry()
+    desk.window.setGeometry(room.width() - 100, 60, 1100, 720)
+    desk.settle()
+    desk = open_desk()
+    assert room.contains(desk.window.geometry())

@@ -118,3 +118,21 @@ def test_differences_carry_a_sign_and_vanish_when_nothing_shows() -> None:
 def test_every_kind_has_a_unit_in_both_systems() -> None:
     for system in System:
         assert set(UNITS[system]) == set(Kind)
+
+
+@pytest.mark.parametrize(("text", "value", "spread"), [
+    ("19.7 ±0.8 in", 19.7 * 0.0254, 0.4 * 0.0254),
+    ("500 mm +/- 20", 0.5, 0.01),
+    ("500 +-2 cm", 5.0, 0.01),
+    ("57 1/2 in ± 1/4", 57.5 * 0.0254, 0.125 * 0.0254),
+])  # fmt: skip
+def test_limits_typed_with_a_value_are_two_standard_deviations(text: str, value: float, spread: float) -> None:
+    typed = parse(text, Kind.LENGTH, System.METRIC)
+    assert (typed.value, typed.spread) == (pytest.approx(value), pytest.approx(spread))
+    assert typed.text == text
+
+
+@pytest.mark.parametrize("text", ["500 ±", "500 ± -2", "± 2", "500 ± 0", "500 ± 2 kg"])
+def test_limits_that_make_no_sense_are_refused(text: str) -> None:
+    with pytest.raises(InputError):
+        parse(text, Kind.LENGTH, System.METRIC, place="car.wheelbase")

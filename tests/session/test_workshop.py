@@ -25,6 +25,7 @@ from anchor_beam.store.garage import Garage
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.words import balance as words
 from anchor_beam.words import faults
+from support.disk import full_disk
 
 OD = "bench.rear.bar.od"
 
@@ -301,3 +302,45 @@ def test_errors_survive_pickling_and_carry_their_place_outward() -> None:
     assert faults.sentence(problems[1], System.US) == (
         "Outer diameter cannot be 19.6850394\u00a0in. Accepted: 0.118 to 4.724\u00a0in."
     )
+
+
+def test_a_car_is_put_on_the_bench_also_where_that_cannot_be_kept(workshop: Workshop) -> None:
+    other = workshop.garage.cars()[1].id
+    heard: list[Part] = []
+    workshop.listen(heard.append)
+    with full_disk():
+        workshop.open(other)
+    assert workshop.car == other
+    assert workshop.picture.file is workshop.session.file
+    assert Part.CAR in heard[-1]
+    assert "not kept for the next start" in workshop.said.why
+
+
+def test_a_choice_that_cannot_be_kept_is_no_unsaved_edit(workshop: Workshop) -> None:
+    workshop.do(edits.SetValue(OD, 0.020))
+    with full_disk():
+        workshop.choose_phase(Phase.ENTRY)
+        assert workshop.said.complaint
+        assert "The phase" in workshop.said.act
+        workshop.toggle_units()
+        assert "units" in workshop.said.act
+    assert isinstance(workshop.session.outcome, Saved)
+    assert (workshop.choices.phase, workshop.choices.units) == (Phase.ENTRY, System.US)
+
+
+def test_a_drag_ends_with_its_car_and_with_any_other_act(workshop: Workshop) -> None:
+    first, other = (listed.id for listed in workshop.garage.cars()[:2])
+    kept = workshop.picture.file.bench.rear.bar.od.value
+    held = workshop.hold(OD)
+    held.to(edits.SetValue(OD, 0.021))
+    assert workshop.picture.file.bench.rear.bar.od.value == 0.021
+    workshop.open(other)
+    assert not held.alive
+    assert held.let_go() is None
+    workshop.open(first)
+    assert workshop.picture.file.bench.rear.bar.od.value == kept
+    held = workshop.hold(OD)
+    held.to(edits.SetValue(OD, 0.021))
+    workshop.do(edits.Choose("car.name", "Finch"))
+    assert not held.alive
+    assert workshop.picture.file.bench.rear.bar.od.value == kept

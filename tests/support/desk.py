@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pathlib import Path
 
-from PySide6.QtCore import QCoreApplication, QEvent, QPoint, Qt
-from PySide6.QtGui import QImage
+from PySide6.QtCore import QCoreApplication, QEvent, QPoint, QPointF, Qt
+from PySide6.QtGui import QImage, QMouseEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton, QWidget
 
@@ -132,3 +132,13 @@ class Desk:
         QTest.mouseMove(picker, at - QPoint(30, 30))
         QTest.mouseClick(picker, LEFT_BUTTON, pos=at)
         self.settle()
+
+
+def move_held(widget: QWidget, to: QPoint, held: Qt.MouseButton) -> None:
+    """Move the mouse with a button held, which `QTest.mouseMove` does not say."""
+    there = QPointF(to)
+    event = QMouseEvent(
+        QEvent.Type.MouseMove, there, widget.mapToGlobal(there), Qt.MouseButton.NoButton, held,
+        Qt.KeyboardModifier.NoModifier,
+    )  # fmt: skip
+    QApplication.sendEvent(widget, event)

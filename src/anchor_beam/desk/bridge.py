@@ -191,7 +191,7 @@ class Bridge(QObject):
 
     def deliver_now(self) -> None:
         """Bring all visible views up to date without waiting for the next turn."""
-        if self._turn.isActive():
+        while self._turn.isActive():
             self._turn.stop()
             self._deliver()
 
@@ -214,6 +214,9 @@ class Bridge(QObject):
             self._turn.start()
 
     def _deliver(self) -> None:
+        if not self._compared():
+            self._turn.start()
+            return
         parts, self._changed = self._changed, Part(0)
         for entry in list(self._views):
             if entry.parts & parts:
@@ -227,6 +230,11 @@ class Bridge(QObject):
                 self.jobs.stop(follower.slot)
                 if self.painted:
                     self._quiet.start()
+
+    def _compared(self) -> bool:
+        """Whether the reference stands there; else it is worked out, and the views have the turn after this one."""
+        shown = self.picture
+        return shown is None or shown.compared or shown.reference is None
 
     def _refresh(self, entry: _View) -> None:
         entry.stale = False

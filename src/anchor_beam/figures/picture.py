@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.documents.records import CarFile
-from anchor_beam.figures.results import Results, results
+from anchor_beam.figures.results import Results, kept, results
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
@@ -14,14 +14,25 @@ if TYPE_CHECKING:
 
 @dataclass(frozen=True, eq=False)
 class Picture:
-    """now: of the setting on the bench. reference: of the one it is compared with, None where there is none. bands: None
-    until they are worked out, and where they cannot be; bands_missing says why."""
+    """now: of the setting on the bench. bands: None until they are worked out, and where they cannot be; bands_missing says
+    why."""
 
     file: CarFile
     now: Results
-    reference: Results | None
     bands: Bands | None = None
     bands_missing: str = ""
+
+    @property
+    def reference(self) -> Results | None:
+        """Of the setting it is compared with, worked out when first asked for; None where there is none."""
+        against = self.file.reference_setting
+        return None if against is None else results(self.file.car, against, self.now)
+
+    @property
+    def compared(self) -> bool:
+        """Whether the reference is there already."""
+        against = self.file.reference_setting
+        return against is None or kept.get(self.file.car, against) is not None
 
     @property
     def window(self) -> tuple[float, float]:
@@ -35,6 +46,4 @@ def picture(file: CarFile, near: Results | None = None) -> Picture:
     Raises:
         InputError: at a figure that cannot be right, by its place in the `CarFile`.
     """
-    against = file.reference_setting
-    now = results(file.car, file.bench, near)
-    return Picture(file, now, None if against is None else results(file.car, against, now))
+    return Picture(file, results(file.car, file.bench, near))
