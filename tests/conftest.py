@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import os
 import threading
 from collections.abc import Callable, Iterator
@@ -10,6 +11,7 @@ from pathlib import Path
 import pytest
 
 SCREEN = Path(__file__).parent / "support" / "screen.json"  # Qt's own offscreen one is 800 x 800
+QTS_OWN = ("Thread (pooled", "QDBus")  # kept by Qt for a while, whoever used them
 os.environ.setdefault("QT_QPA_PLATFORM", f"offscreen:configfile={SCREEN}")
 
 
@@ -24,10 +26,24 @@ def own_surroundings(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
 
 @pytest.fixture(autouse=True)
 def no_thread_left() -> Iterator[None]:
-    before = set(threading.enumerate())
+    before, qt_before = set(threading.enumerate()), qt_threads()
     yield
     left = [thread.name for thread in threading.enumerate() if thread not in before and not thread.daemon]
     assert not left, f"threads left alive: {left}"
+    left = [name for name in qt_threads() - qt_before if not name.startswith(QTS_OWN)]
+    assert not left, f"threads of Qt left alive: {left}"
+
+
+def qt_threads() -> set[str]:
+    """Threads that have a name of their own, as Qt gives it to its; Python does not list them."""
+    tasks = Path("/proc/self/task")
+    ours = (tasks / str(os.getpid()) / "comm").read_text()
+    threads = set()
+    for task in tasks.iterdir():
+        with contextlib.suppress(OSError):  # ended meanwhile
+            if (name := (task / "comm").read_text()) != ours:
+                threads.add(f"{name.strip()} {task.name}")
+    return threads
 
 
 @pytest.fixture
