@@ -22,7 +22,6 @@ from anchor_beam.errors import DocumentError, Problem
 STRICT = ConfigDict(extra="forbid", frozen=True)
 Number = Annotated[int, Field(ge=1)]
 Hash = Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{64}$")]
-LIST = "bundle.json"
 
 
 class ListedDocument(BaseModel):

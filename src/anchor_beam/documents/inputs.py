@@ -148,22 +148,29 @@ def quantity(
 
 
 def length(
-    label: str, legal: Range, usual: Range, help: str, *, enters: Enters, spread: float, kind: Kind = Kind.LENGTH
-) -> Any:
+    label: str, legal: Range, usual: Range, help: str, *, enters: Enters, spread: float, kind: Kind = Kind.LENGTH,
+    later: Later | None = None,
+) -> Any:  # fmt: skip
     """A length; ranges and spread in mm."""
     low, high, usual_low, usual_high = (x / 1e3 for x in (*legal, *usual))
-    return quantity(kind, label, (low, high), (usual_low, usual_high), help, enters=enters, spread=spread / 1e3)
+    return quantity(kind, label, (low, high), (usual_low, usual_high), help, enters=enters, spread=spread / 1e3, later=later)
 
 
-def mass(label: str, legal: Range, usual: Range, help: str, *, enters: Enters, relative: float) -> Any:
+def mass(
+    label: str, legal: Range, usual: Range, help: str, *, enters: Enters, relative: float, later: Later | None = None
+) -> Any:
     """A mass; ranges in kg."""
-    return quantity(Kind.MASS, label, legal, usual, help, enters=enters, relative=relative)
+    return quantity(Kind.MASS, label, legal, usual, help, enters=enters, relative=relative, later=later)
 
 
-def rate(label: str, usual: Range, help: str, *, enters: Enters, relative: float) -> Any:
+def rate(
+    label: str, usual: Range, help: str, *, enters: Enters, relative: float, later: Later | None = None
+) -> Any:
     """A stiffness; the usual range in N/mm."""
     low, high = usual
-    return quantity(Kind.RATE, label, (10.0, 1e8), (low * 1e3, high * 1e3), help, enters=enters, relative=relative)
+    return quantity(
+        Kind.RATE, label, (10.0, 1e8), (low * 1e3, high * 1e3), help, enters=enters, relative=relative, later=later
+    )
 
 
 def angle(
