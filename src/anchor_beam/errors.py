@@ -73,6 +73,7 @@ class OutOfRange(InputError):
         return (_rebuild_range, (self.place, self.label, self.got, self.low, self.high, self.kind))
 
     def at(self, place: str) -> OutOfRange:
+        """The same at another place."""
         got = float(str(self.got))
         return OutOfRange(place, self.label, got=got, low=self.low, high=self.high, kind=self.kind)
 

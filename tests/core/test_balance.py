@@ -1,6 +1,6 @@
-"""Grip and balance: the invented cars of the equations paper, limits against a second method, the schools, handling.
+"""Grip and balance: three invented cars, limits against a second method, the schools, handling.
 
-Expected figures are those printed in the paper (section 1.7), to a tenth of the change they show.
+Expected figures of the cars were worked out independently of this code; they are met to a tenth of the change they show.
 """
 
 from __future__ import annotations
@@ -59,7 +59,7 @@ def rear_bars(*rates: float, front: float = 8.0) -> BarBatch:
 
 
 def close(found: np.ndarray, printed: list[float]) -> None:
-    """Within a tenth of the whole change that the paper prints."""
+    """Within a tenth of the whole change of the expected figures."""
     assert list(found) == pytest.approx(printed, abs=0.1 * (max(printed) - min(printed)))
 
 
@@ -73,9 +73,9 @@ def test_a_stiffer_rear_bar_cures_push_and_costs_stability_on_entry() -> None:
     assert np.argmin(entry) == 3  # it turns round once the inside rear is off the ground
 
 
-def test_the_entry_figures_of_the_paper_leave_the_rear_brakes_out_of_the_front() -> None:
-    """Beyond the first lift the paper prints -13.6, -12.1, -9.1. They follow from the same states if the yaw moment of
-    the one braking rear wheel is not put on the front axle, though its own equation does so; we keep the equation."""
+def test_one_braked_rear_wheel_turns_both_axles() -> None:
+    """Beyond the first lift, -13.6, -12.1, -9.1 follow from the same states if the yaw moment of the one braking rear
+    wheel is not put on the front axle; see docs/theory/balance.md, "One braked wheel"."""
     cars, pair = batch([HATCH]), rear_bars(12, 16, 22)
     found = limits(cars, pair, grips([HATCH_GRIP]), (Phase.ENTRY,))
     assert found.margin[:, 0] == pytest.approx([-12.5, -10.6, -7.7], abs=0.1)

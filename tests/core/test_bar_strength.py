@@ -1,6 +1,6 @@
 """What lies around the beam: collars, forged ends, splines, links in series, bonded bushings, ovalising bends, fatigue.
 
-Worked figures from the equations paper, section 5; Budynas and Nisbett for the fatigue factors.
+Figures worked by hand; Budynas and Nisbett for the fatigue factors.
 """
 
 from __future__ import annotations

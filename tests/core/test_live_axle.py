@@ -1,4 +1,4 @@
-"""Lateral rod and launch against the worked examples of the equations paper (sections 2 and 3), and laws."""
+"""Lateral rod and launch against examples worked by hand, and laws."""
 
 from __future__ import annotations
 

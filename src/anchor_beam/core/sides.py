@@ -6,6 +6,8 @@ from enum import StrEnum
 
 
 class Axle(StrEnum):
+    """Front or rear."""
+
     FRONT = "front"
     REAR = "rear"
 
@@ -16,6 +18,7 @@ class Axle(StrEnum):
 
     @property
     def other(self) -> Axle:
+        """The axle at the other end."""
         return Axle.REAR if self is Axle.FRONT else Axle.FRONT
 
 
@@ -32,10 +35,13 @@ class Side(StrEnum):
 
     @property
     def other(self) -> Side:
+        """The side across."""
         return Side.RIGHT if self is Side.LEFT else Side.LEFT
 
 
 class AxleKind(StrEnum):
+    """How the wheels of an axle are led."""
+
     INDEPENDENT = "independent"
     LIVE = "live"
 

@@ -153,7 +153,9 @@ def length(
 ) -> Any:  # fmt: skip
     """A length; ranges and spread in mm."""
     low, high, usual_low, usual_high = (x / 1e3 for x in (*legal, *usual))
-    return quantity(kind, label, (low, high), (usual_low, usual_high), help, enters=enters, spread=spread / 1e3, later=later)
+    return quantity(
+        kind, label, (low, high), (usual_low, usual_high), help, enters=enters, spread=spread / 1e3, later=later
+    )
 
 
 def mass(
@@ -163,9 +165,7 @@ def mass(
     return quantity(Kind.MASS, label, legal, usual, help, enters=enters, relative=relative, later=later)
 
 
-def rate(
-    label: str, usual: Range, help: str, *, enters: Enters, relative: float, later: Later | None = None
-) -> Any:
+def rate(label: str, usual: Range, help: str, *, enters: Enters, relative: float, later: Later | None = None) -> Any:
     """A stiffness; the usual range in N/mm."""
     low, high = usual
     return quantity(

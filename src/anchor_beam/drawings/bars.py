@@ -65,6 +65,7 @@ class ShownBar:
 
 
 def tone_of(axle: Axle) -> Tone:
+    """The colour of an axle."""
     return Tone.FRONT if axle is Axle.FRONT else Tone.REAR
 
 

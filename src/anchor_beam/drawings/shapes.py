@@ -36,6 +36,8 @@ class Pen(StrEnum):
 
 
 class Size(StrEnum):
+    """Sizes of type."""
+
     SMALL = "small"
     NORMAL = "normal"
     LARGE = "large"
@@ -43,6 +45,8 @@ class Size(StrEnum):
 
 
 class Align(StrEnum):
+    """Where a text stands about its point."""
+
     LEFT = "left"
     CENTRE = "centre"
     RIGHT = "right"
@@ -172,10 +176,12 @@ class Drawing:
 
     @property
     def width(self) -> float:
+        """Of what is drawn [m]."""
         return self.high[0] - self.low[0]
 
     @property
     def height(self) -> float:
+        """Of what is drawn [m]."""
         return self.high[1] - self.low[1]
 
 

@@ -68,6 +68,7 @@ class Results:
     problem: AnchorBeamError | None
 
     def end(self, axle: Axle) -> EndResult:
+        """What follows for one axle alone."""
         return self.front if axle is Axle.FRONT else self.rear
 
     def margin_of(self, phase: Phase) -> float | None:

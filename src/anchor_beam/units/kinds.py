@@ -10,11 +10,14 @@ G = 9.81  # m/s^2
 
 
 class System(StrEnum):
+    """Units that figures are shown in."""
+
     METRIC = "metric"
     US = "US customary"
 
     @property
     def other(self) -> System:
+        """The one that a toggle goes to."""
         return System.US if self is System.METRIC else System.METRIC
 
 
@@ -142,4 +145,5 @@ EXAMPLES: dict[Kind, str] = {
 
 
 def unit_of(kind: Kind, system: System) -> Unit:
+    """The unit in which a kind is shown."""
     return UNITS[system][kind]

@@ -35,14 +35,17 @@ class Straight:
 
     @property
     def s1(self) -> float:
+        """Arc length at its end [m]."""
         return self.s0 + self.length
 
     @property
     def end(self) -> FloatArray:
+        """Point at its end (3,) [m]."""
         return self.start + self.length * self.direction
 
     @property
     def middle(self) -> FloatArray:
+        """Point halfway (3,) [m]."""
         return self.start + 0.5 * self.length * self.direction
 
     def along(self, s: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -66,10 +69,12 @@ class Arc:
 
     @property
     def length(self) -> float:
+        """Along the arc [m]."""
         return self.radius * self.angle
 
     @property
     def s1(self) -> float:
+        """Arc length at its end [m]."""
         return self.s0 + self.length
 
     def along(self, s: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -102,6 +107,7 @@ class Centreline:
         return self.pieces[-1]
 
     def straights(self) -> tuple[Straight, ...]:
+        """Its straight pieces in their order."""
         return tuple(piece for piece in self.pieces if isinstance(piece, Straight))
 
     def station_of(self, target: FloatArray, *, within: float = 1e-6) -> float | None:

@@ -27,10 +27,12 @@ class Pose:
 
     @property
     def heave(self) -> FloatArray:
+        """Of the body, downwards (n,) [m]."""
         return np.asarray(self.unknowns[0])
 
     @property
     def pitch(self) -> FloatArray:
+        """Nose down (n,), as its tangent."""
         return np.asarray(self.unknowns[1])
 
     @property

@@ -95,9 +95,11 @@ class Move:
         return self.times(1.0 / np.maximum(1.0, far))
 
     def times(self, part: FloatArray | float) -> Move:
+        """As many times (n,) this move."""
         return Move(part * self.unknowns, self.stable)
 
     def from_(self, pose: Pose) -> Pose:
+        """The pose that a move from this one leads to."""
         return Pose(pose.unknowns + self.unknowns)
 
 

@@ -56,6 +56,7 @@ class InsideLoad:
         return np.asarray(np.where(self.on_rear, left[1], left[0]) - TOUCH * self.ready.weight, dtype=float)
 
     def chosen(self, which: IntArray) -> InsideLoad:
+        """Of the members with these numbers, rising."""
         return InsideLoad(self.ready.chosen(which), self.on_rear[which])
 
 

@@ -28,6 +28,7 @@ class AxleEffect:
 
     @property
     def together(self) -> float:
+        """What neither load transfer nor camber brings alone, but both together."""
         return self.whole - self.by_load - self.by_camber
 
 

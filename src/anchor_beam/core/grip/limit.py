@@ -83,6 +83,7 @@ class Spare:
         return np.asarray(np.where(self.on_rear, left[1], left[0]))
 
     def chosen(self, which: IntArray) -> Spare:
+        """Of the members with these numbers, rising."""
         return Spare(self.ready.chosen(which), self.grip.chosen(which), self.on_rear[which])
 
 

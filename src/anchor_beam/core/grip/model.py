@@ -16,6 +16,8 @@ PER_KN = 1e-3
 
 
 class Differential(StrEnum):
+    """How the wheels of a driven axle share its force."""
+
     OPEN = "open"
     LIMITED_SLIP = "limited slip"
     LOCKED = "locked"
@@ -104,6 +106,7 @@ class GripBatch:
 
     @property
     def shape_of_batch(self) -> tuple[int, ...]:
+        """Batch axes (...), without the one of the axles."""
         return self.brake_front.shape
 
 

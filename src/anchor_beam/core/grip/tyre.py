@@ -49,6 +49,8 @@ class Tyre:
 
 
 class TyreKind(StrEnum):
+    """Kinds of tyre with typical figures of their own."""
+
     STREET = "street"
     SUMMER_SPORT = "summer sport"
     SEMI_SLICK = "semi-slick"
@@ -81,6 +83,8 @@ PRESETS = {
 
 
 class Road(StrEnum):
+    """Surfaces with a share of the grip of a dry one."""
+
     DRY = "dry"
     DAMP = "damp"
     WET = "wet"

@@ -93,7 +93,7 @@ def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None
 
     Of the two ways to assemble, that of the pick-up is taken, see `way`. `branch` (...) overrules that with the sign of the
     lever, so that a chain keeps its own way through its travel.
-    Source: model paper section 3, written out in docs/theory/linkage.md.
+    Source: docs/theory/linkage.md, "Closing the chain".
     """
     r = lengths_of(chain.radius)
     e1 = chain.radius / r[..., None]

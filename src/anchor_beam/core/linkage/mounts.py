@@ -20,7 +20,8 @@ Point = tuple[float, float, float]
 class Mount(Protocol):
     """Where the pick-up is at wheel travels z (n,) [m]: points (n, 3) [m] and slopes (n, 3) [m/m]."""
 
-    def at(self, travel: FloatArray) -> tuple[FloatArray, FloatArray]: ...
+    def at(self, travel: FloatArray) -> tuple[FloatArray, FloatArray]:
+        """Points and slopes at wheel travels (n,) [m]."""
 
 
 @dataclass(frozen=True)

@@ -18,6 +18,8 @@ ROUNDS = 40
 
 
 class BarState(StrEnum):
+    """How the bar hung while an axle was jacked up."""
+
     NONE = "no bar"
     OLD = "old bar"
     NEW = "new bar"

@@ -87,10 +87,12 @@ class GripAsk(BaseModel):
 
     @property
     def kind(self) -> TyreKind:
+        """The kind of tyre."""
         return self.tyre if isinstance(self.tyre, TyreKind) else self.tyre.preset
 
     @property
     def surface(self) -> Surface:
+        """The road it is on."""
         return surface(self.road, self.kind)
 
     def car_grip(self, car: CarAsk) -> CarGrip:

@@ -122,6 +122,7 @@ class LinkageQuestion(BaseModel):
 
     @property
     def built(self) -> BuiltBar:
+        """The linkage as the core takes it."""
         return BuiltBar(
             bar=self.bar,
             linkage=self.linkage,
