@@ -19,8 +19,8 @@ from dataclasses import replace
 from pathlib import Path
 
 from anchor_beam.demo.team import team
-from anchor_beam.documents.kinds import PHOTO
 from anchor_beam.documents.kept import Photo
+from anchor_beam.documents.kinds import PHOTO
 from anchor_beam.session.edits import PutDocument, SetValue
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 import os
 import tempfile
+import time
 from pathlib import Path
 
 SCREEN = Path(__file__).resolve().parent.parent / "tests" / "support" / "screen.json"
@@ -26,7 +27,7 @@ from anchor_beam.store.garage import Garage
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 QUIET = 450  # ms, until the Beam has settled
-PATIENCE = 20_000  # ms that a picture waits for its bands
+PATIENCE = 20.0  # s that a picture waits for its bands
 
 
 def main() -> None:
@@ -56,7 +57,9 @@ def main() -> None:
 
 def _keep(bridge: Bridge, window: Window, name: str) -> None:
     QTest.qWait(QUIET)
-    QTest.qWaitFor(lambda: bridge.at_rest, PATIENCE)
+    end = time.monotonic() + PATIENCE
+    while not bridge.at_rest and time.monotonic() < end:
+        QTest.qWait(20)
     window.grab().save(str(OUT / f"{name}.png"))
 
 

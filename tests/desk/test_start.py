@@ -17,6 +17,7 @@ from anchor_beam.desk.app import run
 from anchor_beam.desk.shell.start_problem import StartProblem
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.store.garage import Garage
+from support.desk import Desk
 
 HEAVY = ("scipy", "pydantic", "pint", "reportlab", "pyqtgraph")
 

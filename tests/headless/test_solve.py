@@ -13,7 +13,7 @@ import jsonschema
 import pytest
 
 from anchor_beam.cli.main import main
-from anchor_beam.documents.asks import schema
+from anchor_beam.documents.asks import KINDS, schema
 from support.references import BARS
 
 QUESTION = BARS[0]["ask"]
@@ -155,3 +155,24 @@ def test_version_and_help_load_nothing_heavy() -> None:
     assert "solve" in help_text.stdout
     assert "heavy: []" in version.stderr
     assert "heavy: []" in help_text.stderr
+
+
+def open_lists(node: Any, of: dict[str, Any]) -> list[dict[str, Any]]:
+    """The properties of a schema that hold a list which may be empty; of: the property that the node belongs to."""
+    if isinstance(node, list):
+        return [found for each in node for found in open_lists(each, of)]
+    if not isinstance(node, dict):
+        return []
+    here = [of] if node.get("type") == "array" and "prefixItems" not in node and not node.get("minItems") else []
+    for key, value in node.items():
+        if key == "properties":
+            here += [found for own in value.values() for found in open_lists(own, own)]
+        else:
+            here += open_lists(value, of)
+    return here
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_a_list_that_may_be_empty_says_what_that_means(kind: str) -> None:
+    for of in open_lists(schema(kind), {}):
+        assert of.get("description", "").startswith("May be empty"), of

@@ -100,12 +100,19 @@ def fit(readings: Sequence[Reading], car: TestCar, *, scale_error: float, angle_
     Without a roll angle only ratios are in the loads; absolute figures then lean on the prior, and say so.
 
     Raises:
-        InputError: at "readings" or "readings[i]".
+        InputError: at "readings[i]", or at "tracks[i]", "tyre_rates[i]", "springs[i]", "spring_errors[i]" of the car.
         NoSolution: at "readings" when the fit does not settle.
     Source: docs/theory/measurements.md, "Jack test".
     """
     require_positive("scale_error", scale_error, "The error of the scales")
     require_positive("angle_error", angle_error, "The error of the angle")
+    for place, values, what in (
+        ("tracks", car.tracks, "The track"), ("tyre_rates", car.tyre_rates, "The tyre rate"),
+        ("springs", [spring.value for spring in car.springs], "The springs' roll stiffness"),
+        ("spring_errors", [spring.error for spring in car.springs], "The spread of the springs"),
+    ):  # fmt: skip
+        for i, value in enumerate(values):
+            require_positive(f"{place}[{i}]", value, what)
     if not readings:
         raise InputError("readings", "The test has no readings.", accepts="at least one state")
     for i, reading in enumerate(readings):
@@ -131,10 +138,15 @@ class _Problem:
     def _fixed(self) -> int:
         return 4 + len(self.states)
 
+    @np.errstate(all="ignore")  # figures that no car has run into infinity, and are refused
     def solve(self) -> JackTest:
         x = self._start()
         for _ in range(ROUNDS):
             off, slope = self._residuals(x), self._slopes(x)
+            if not (np.isfinite(off).all() and np.isfinite(slope).all()):
+                raise NoSolution(
+                    "readings", "The readings do not fit together.", accepts="readings of one car, settled"
+                )
             step, *_rest = np.linalg.lstsq(slope, -off, rcond=None)
             step[: self._fixed] = np.clip(step[: self._fixed], -0.5, 0.5)
             x = x + step

@@ -36,8 +36,9 @@ class FormulaView(QWidget):
         super().__init__()
         self._theme, self._font = theme, theme.font(size, bold=bold)
         self._lines = [self._set(line, self._font) for line in _broken(text)]
-        if room and len(self._lines) > 1 and sum(box.width for box in self._lines) <= room:
-            self._lines = [self._set(read_formula(text), self._font)]
+        whole = self._set(read_formula(text), self._font)
+        if whole.width + 2.0 <= room:
+            self._lines = [whole]
         self._leading = float(theme.px(6))
         self.setAccessibleName(spoken(read_formula(text)))
         self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)

@@ -120,7 +120,7 @@ class BalanceQuestion(BaseModel):
     car: CarAsk
     grip: GripAsk
     phases: Annotated[tuple[Phase, ...], Field(min_length=1)] = FOUR
-    curve_ay_g: tuple[Number, ...] = ()
+    curve_ay_g: Annotated[tuple[Number, ...], Field(description="May be empty: then no curve is worked out.")] = ()
 
 
 class RackItem(BaseModel):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Tag
+from pydantic import BaseModel, Field, Tag
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import BarSolution
@@ -118,7 +118,9 @@ class LinkageQuestion(BaseModel):
     holes: tuple[int, int]
     links_mm: Pair
     link_N_per_mm: Number | None = None
-    travel_mm: tuple[Number, ...] = ()
+    travel_mm: Annotated[
+        tuple[Number, ...], Field(description="May be empty: then ride height alone is worked out.")
+    ] = ()
 
     @property
     def built(self) -> BuiltBar:

@@ -20,7 +20,9 @@ class LateralRodQuestion(BaseModel):
     kind: Literal["lateral-rod"]
     frame_mm: Point3
     axle_mm: Point3
-    travel_mm: tuple[Number, ...] = ()
+    travel_mm: Annotated[
+        tuple[Number, ...], Field(description="May be empty: then ride height alone is worked out.")
+    ] = ()
     roll_deg: Number = 0.0
     lowered_mm: Number = 0.0
     pitches_mm: Number | None = None

@@ -48,7 +48,9 @@ class DeflectionQuestion(BaseModel):
     kind: Literal["deflection"]
     load_N: Readings
     drop_mm: Readings
-    rising: Annotated[tuple[Flag, ...], Field(max_length=2000)] = ()
+    rising: Annotated[
+        tuple[Flag, ...], Field(max_length=2000, description="May be empty: then every weight was being added.")
+    ] = ()
 
 
 class DropInQuestion(BaseModel):

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from anchor_beam.documents.asks.common import STRICT, Number
 
-Column = tuple[Number, ...]
+Column = Annotated[tuple[Number, ...], Field(min_length=1)]
 
 
 class LogAsk(BaseModel):

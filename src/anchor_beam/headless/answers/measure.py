@@ -92,13 +92,22 @@ def jack_test_answer(question: JackTestQuestion) -> dict[str, Any]:
         (question.tyre_rate_N_per_mm[0] * 1e3, question.tyre_rate_N_per_mm[1] * 1e3), (springs[0], springs[1]),
         question.tested,
     )  # fmt: skip
-    keys = {"scale_error": "scale_error_N", "angle_error": "angle_error_deg"}
+    keys = {
+        "scale_error": "scale_error_N", "angle_error": "angle_error_deg", "tracks": "track_mm",
+        "tyre_rates": "tyre_rate_N_per_mm", "springs": "spring_roll_stiffness_Nm_per_deg",
+        "spring_errors": "spring_spread_percent",
+    }  # fmt: skip
+
+    def place_of(place: str) -> str:
+        name, bracket, rest = place.partition("[")
+        return keys.get(name, name) + bracket + rest
+
     found = placed(
         lambda: fit(
             [_reading(ask) for ask in question.readings], car, scale_error=question.scale_error_N,
             angle_error=question.angle_error_deg * DEG,
         ),
-        lambda place: keys.get(place, place),
+        place_of,
     )  # fmt: skip
     return {
         "ratios": [{"bar": share.state.value} | _measured(share.ratio) for share in found.shares],
