@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import time
+
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
@@ -9,9 +11,10 @@ from PySide6.QtWidgets import QLineEdit, QToolTip
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
-from anchor_beam.desk.stages.bars.panel import PeakFigure
+from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.figures.bands import bands
 from anchor_beam.session.edits import SetValue
 from support.desk import LEFT_BUTTON, Desk, move_held
 
@@ -155,3 +158,21 @@ def test_a_setting_without_a_name_is_refused_where_it_is_typed_and_one_can_be_fo
     desk.click(keep.forget)
     assert [setting.name for setting in desk.picture.file.settings] == kept
     assert not keep.isVisible()
+
+
+def test_an_answer_to_what_stood_there_before_is_dropped(desk: Desk) -> None:
+    def typed(diameter: float) -> None:
+        desk.workshop.do(SetValue("bench.rear.bar.od", diameter))
+
+    desk.rest()
+    typed(0.019)
+    desk.settle()
+    desk.qtbot.waitUntil(lambda: desk.bridge.jobs.busy)
+    time.sleep(1.0)  # the worker is ready; nobody has listened yet
+    typed(0.021)
+    desk.bridge.jobs.deliver()
+    assert desk.picture.bands is None
+    assert "peak" not in vars(desk.picture.now.rear)
+    desk.rest()
+    fresh = bands(desk.picture.file.car, desk.picture.file.bench, desk.picture.file.reference_setting)
+    assert desk.picture.bands.roll_gradient == pytest.approx(fresh.roll_gradient)

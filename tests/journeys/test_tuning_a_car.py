@@ -108,6 +108,7 @@ def test_stagger_by_the_arrow_keys(desk: Desk) -> None:
 
 def test_look_along_the_ladder_and_put_a_rung_on_the_bench(desk: Desk) -> None:
     page = desk.stage("Bars")
+    desk.rest()
     rungs = ladder(desk.picture.file.car, desk.picture.file.bench)
     page.ladder.setFocus()
     desk.press(Qt.Key.Key_Left)

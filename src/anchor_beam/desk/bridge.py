@@ -78,8 +78,8 @@ class Bridge(QObject):
         self.painted = self._pictured = False
         self.what_happened = ""  # the text of an error that nobody foresaw, until the next act
         shown = Part.CAR | Part.SETTING
-        self._followers.append(_Follower("bands", None, shown, self._bands_wanted, self._take_bands))
-        self._followers.append(_Follower("reason", None, shown, self._reason_wanted, self._take_reason))
+        self._followers.append(_Follower(f"bands {id(self)}", None, shown, self._bands_wanted, self._take_bands))
+        self._followers.append(_Follower(f"reason {id(self)}", None, shown, self._reason_wanted, self._take_reason))
 
     # what stands there now
 
@@ -97,6 +97,16 @@ class Bridge(QObject):
     def phase(self) -> Phase:
         """The part of the corner that is looked at."""
         return self.workshop.choices.phase
+
+    def release(self) -> None:
+        """The window is closed: nobody waits for anything any more, and another may use the same worker."""
+        for follower in self._followers:
+            self.jobs.stop(follower.slot)
+        self._followers.clear()
+        self._turn.stop()
+        self._quiet.stop()
+        self._watch(None)
+        self.jobs.on_wire = lambda _wire: None
 
     # views
 
@@ -210,6 +220,12 @@ class Bridge(QObject):
 
     def _note(self, parts: Part) -> None:
         self._changed |= parts
+        for follower in self._followers:  # at once: an answer to what stood there before must not come between
+            if follower.parts & parts:
+                follower.waiting = True
+                self.jobs.stop(follower.slot)
+                if self.painted:
+                    self._quiet.start()
         if not self._turn.isActive():
             self._turn.start()
 
@@ -224,12 +240,6 @@ class Bridge(QObject):
                     self._refresh(entry)
                 else:
                     entry.stale = True
-        for follower in self._followers:
-            if follower.parts & parts:
-                follower.waiting = True
-                self.jobs.stop(follower.slot)
-                if self.painted:
-                    self._quiet.start()
 
     def _compared(self) -> bool:
         """Whether the reference stands there; else it is worked out, and the views have the turn after this one."""

@@ -118,6 +118,11 @@ class EndResult:
 
         return peak_stress(self.bar, self.end.hole_left, self.end.hole_right, 1.0)
 
+    @property
+    def peak_known(self) -> bool:
+        """Whether the peak stress has been worked out already."""
+        return "peak" in vars(self)
+
     def take_peak(self, peak: Peak) -> None:
         """Take over what a job has worked out, in place of working it out here."""
         vars(self)["peak"] = peak

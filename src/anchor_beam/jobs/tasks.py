@@ -17,6 +17,17 @@ if TYPE_CHECKING:
     from anchor_beam.figures.ladder import Ladder
 
 
+def load() -> None:
+    """Import what tasks import when they run: an import that is interrupted in the middle may not be tried again."""
+    import anchor_beam.core.bar.peak
+    import anchor_beam.core.bar.stiffness
+    import anchor_beam.core.grip.effects
+    import anchor_beam.figures.bands
+    import anchor_beam.figures.curves
+    import anchor_beam.figures.ladder
+    import anchor_beam.figures.results  # noqa: F401
+
+
 @dataclass(frozen=True)
 class BandsOf:
     """How well the figures of a setting are known, and their differences to the reference."""

@@ -105,8 +105,9 @@ class Worker:
 
 def main() -> None:
     """Serve the socket whose number is the first argument."""
-    import anchor_beam.jobs.tasks  # noqa: F401  # all that tasks need is loaded before one can be interrupted
+    from anchor_beam.jobs.tasks import load
 
+    load()
     try:
         Worker(Connection(int(sys.argv[1]))).serve()
     except (EOFError, OSError):  # the window has gone, also in the middle of a message

@@ -142,3 +142,4 @@ class Window(QMainWindow):
             at = self.geometry()
             self.bridge.workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))
         super().closeEvent(event)
+        self.bridge.release()

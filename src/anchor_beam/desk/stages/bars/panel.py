@@ -10,6 +10,7 @@ from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.bars.board import BarsBoard
+from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import Switch, fill
 from anchor_beam.desk.widgets.figure_field import FigureField
@@ -19,11 +20,9 @@ from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.figures.rows import Reading, Row, bar_rows
-from anchor_beam.jobs.request import Answer, Done, Request
+from anchor_beam.figures.rows import bar_rows
 from anchor_beam.session.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.show import Shown
 from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
@@ -170,36 +169,6 @@ class BarPanel(Panel):
             row = labelled(self.theme, f"Hole {i + 1} from the end", field)
             self.column.insertWidget(self._after_holes + i, row)
             self._hole_rows.append(row)
-
-
-class PeakFigure(RowFigure):
-    """Peak stress of the bar, bends counted. It takes longer than a drag may, so it follows when the hands rest."""
-
-    def __init__(self, bridge: Bridge, row: Row) -> None:
-        super().__init__(bridge, row)
-        bridge.follow(self, to=Part.CAR | Part.SETTING | Part.UNITS, ask=self._wanted, then=self._take)
-
-    def _show(self) -> None:
-        """Nothing until the job is done: reading the row before would work it out here."""
-        self.set_reading(Reading(str(self.row.label), Shown("", "…"), why="Being worked out."))
-
-    def _wanted(self) -> Request | None:
-        shown = self._bridge.picture
-        if shown is None:
-            return None
-        from anchor_beam.jobs.tasks import PeaksOf
-
-        ends = [at.end(axle) for at in (shown.now, shown.reference) if at is not None for axle in Axle]
-        return PeaksOf(tuple((end.bar.bar, end.end.hole_left, end.end.hole_right) for end in ends))
-
-    def _take(self, answer: Answer | None) -> None:
-        shown = self._bridge.picture
-        if shown is None or not isinstance(answer, Done):
-            return
-        ends = [at.end(axle) for at in (shown.now, shown.reference) if at is not None for axle in Axle]
-        for end, peak in zip(ends, answer.value, strict=True):
-            end.take_peak(peak)
-        super()._show()
 
 
 class HoleSpin(QSpinBox):
