@@ -25,6 +25,10 @@ from anchor_beam.drawings.shapes import Size, Tone
 
 FAMILY = "B612"
 _STEPS = {Size.SMALL: 11.0, Size.NORMAL: 13.0, Size.LARGE: 16.0, Size.HUGE: 23.0}
+ROOMY, LARGER = (
+    (2400, 1300),
+    16.0 / 13.0,
+)  # px of a screen where everything is larger, and by how much: type of whole px
 ASSETS = Path(anchor_beam.__file__).parent / "assets"
 
 
@@ -127,10 +131,12 @@ def restyle(widget: QWidget, sheet: str) -> None:
 
 
 def _system_scale() -> float:
-    """1.0 at the usual 12 px system font."""
+    """1.0 at the usual 12 px system font; more on a screen with room for it."""
     info = QFontDatabase.systemFont(QFontDatabase.SystemFont.GeneralFont)
     pixels = info.pixelSize() if info.pixelSize() > 0 else info.pointSizeF() * 96.0 / 72.0
-    return max(0.8, pixels / 12.0)
+    room = QGuiApplication.primaryScreen().availableSize()
+    wide = room.width() >= ROOMY[0] and room.height() >= ROOMY[1]
+    return max(0.8, pixels / 12.0) * (LARGER if wide else 1.0)
 
 
 @lru_cache(maxsize=64)
@@ -171,10 +177,11 @@ def _style(c: Colours, scale: float) -> str:
     QComboBox QAbstractItemView {{ background: {c.sheet}; color: {c.ink}; selection-background-color: {c.grab};
         selection-color: {c.sheet}; border: 1px solid {c.hairline}; }}
     QCheckBox {{ spacing: {px(6)}; padding: {px(1)} {px(6)} {px(1)} 0; }}
-    QCheckBox:focus, QRadioButton:focus {{ outline: none; color: {c.grab}; }}
+    QCheckBox:focus, QRadioButton:focus {{ outline: none; color: {c.grab}; text-decoration: underline; }}
     QCheckBox::indicator {{ width: {px(11)}; height: {px(11)}; border: 1px solid {c.soft}; background: {c.sheet}; }}
     QCheckBox::indicator:checked {{ image: url({check}); }}
-    QCheckBox::indicator:hover, QCheckBox::indicator:focus {{ border-color: {c.grab}; }}
+    QCheckBox::indicator:hover {{ border-color: {c.grab}; }}
+    QCheckBox::indicator:focus {{ border: 2px solid {c.grab}; width: {px(9)}; height: {px(9)}; }}
     QLineEdit {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
         padding: {px(1)} {px(2)}; }}
     QLineEdit:focus {{ border-bottom: 2px solid {c.grab}; }}

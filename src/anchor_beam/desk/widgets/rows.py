@@ -42,6 +42,7 @@ class Panel(QScrollArea):
 
     def heading(self, text: str, *, large: bool = False) -> QLabel:
         label = QLabel(text)
+        label.setWordWrap(True)
         label.setFont(self.theme.font(Size.LARGE if large else Size.NORMAL, bold=large))
         self.column.addWidget(label)
         return label
