@@ -12,10 +12,11 @@ from PySide6.QtWidgets import QLineEdit, QToolTip
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
 from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
+from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.figures.bands import bands
-from anchor_beam.session.edits import SetValue
+from anchor_beam.session.edits import PutBar, SetValue
 from support.desk import LEFT_BUTTON, Desk, move_held
 
 
@@ -176,3 +177,31 @@ def test_an_answer_to_what_stood_there_before_is_dropped(desk: Desk) -> None:
     desk.rest()
     fresh = bands(desk.picture.file.car, desk.picture.file.bench, desk.picture.file.reference_setting)
     assert desk.picture.bands.roll_gradient == pytest.approx(fresh.roll_gradient)
+
+
+def test_a_bar_of_another_car_is_fitted_and_its_owner_is_told_who_wears_it_as_it_was(desk: Desk) -> None:
+    first = desk.workshop.car
+    page = desk.stage("Bars")
+    box = page.panel(Axle.REAR).findChild(RackBox)
+    assert box.itemText(box.count() - 1) == "from another car…"
+    box.activated.emit(box.count() - 1)
+    (entry, *_) = (
+        entry for entry in box.menu.actions() if entry.text() not in (box.itemText(i) for i in range(box.count()))
+    )
+    box.menu.close()
+    entry.trigger()
+    desk.settle()
+    name = entry.text().replace("&&", "&")
+    assert desk.picture.file.bench.rear.bar.name == name
+    assert name not in [item.bar.name for item in desk.picture.file.rack if item.axle is Axle.REAR]
+    wearer = desk.picture.file.car.name
+    owners = [car for car in (listed.id for listed in desk.garage.cars()) if car != first
+              and name in [item.bar.name for item in desk.garage.file(car).rack]]  # fmt: skip
+    desk.workshop.open(owners[0])
+    desk.settle()
+    desk.workshop.do(PutBar(Axle.REAR, name))
+    desk.workshop.do(SetValue("bench.rear.bar.od", 0.0163))
+    desk.settle()
+    desk.click(desk.button("Keep in the rack"))
+    assert wearer in desk.line
+    assert "as it was" in desk.line

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from PySide6.QtCore import QRectF, Qt
-from PySide6.QtGui import QFont, QFontDatabase, QFontMetrics, QPainter, QPixmap
+from PySide6.QtGui import QAccessible, QFont, QFontDatabase, QFontMetrics, QPainter, QPixmap
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QSpinBox, QWidget
 
 from anchor_beam.core.grip.model import Phase
@@ -156,3 +156,23 @@ def test_in_a_narrow_window_the_panel_is_a_drawer(desk: Desk, stage: str) -> Non
     desk.window.resize(1280, 800)
     desk.settle()
     assert not page.handle.isVisible()
+
+
+def test_stages_tabs_and_phases_say_that_they_are_one_of_several(desk: Desk) -> None:
+    page = desk.stage("Bars")
+    groups = (
+        list(desk.window.rail.buttons.values()),
+        list(page.strip.buttons.values()),
+        page.tabs.findChildren(QAbstractButton),
+        list(desk.window.header.phases.buttons.values()),
+    )
+    for buttons in groups:
+        of = [QAccessible.queryAccessibleInterface(button) for button in buttons]
+        assert {each.role() for each in of} == {QAccessible.Role.RadioButton}
+        assert [each.state().checked for each in of].count(1) == 1
+    first, *others = (button for button in groups[0] if button.text() in ("Bars", "Links"))
+    first.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    assert desk.window.rail.buttons["Links"].isChecked()
+    assert desk.window.page("Links").isVisible()
+    assert others[0].hasFocus()

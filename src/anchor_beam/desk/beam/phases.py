@@ -54,6 +54,7 @@ class _PhaseButton(QAbstractButton):
         self._bridge, self._theme, self._phase = bridge, bridge.theme, phase
         self._said: tuple[str, str, str] = ("", "", "")
         self.setCheckable(True)
+        self.setAutoExclusive(True)  # for screen readers: one of several
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Expanding)
         self.setToolTip(f"{words.LONG[phase]}: show it on the Beam; hold to see all four")

@@ -81,6 +81,8 @@ class StageButton(QAbstractButton):
         self.setAccessibleName(stage.name)
         self.setToolTip(f"{stage.about} ({stage.key})")
         self.setCheckable(True)
+        self.setAutoExclusive(True)  # for screen readers: one of several
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)  # a click goes on to the page
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def set_open(self, words: str) -> None:

@@ -82,7 +82,9 @@ class Window(QMainWindow):
             self._stack.addWidget(self._pages[name])
         self.rail.choose(name)
         self._stack.setCurrentWidget(self._pages[name])
-        self._pages[name].setFocus()
+        focused = self.focusWidget()
+        if focused is None or not self.rail.isAncestorOf(focused):  # else the keys walk on along the stages
+            self._pages[name].setFocus()
 
     def _wanted(self, stage: Stage) -> None:
         if self.rail.buttons[stage.name].isEnabled():

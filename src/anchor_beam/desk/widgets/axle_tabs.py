@@ -44,6 +44,7 @@ class _Tab(QAbstractButton):
         self.setText(text)
         self.setAccessibleName(text)
         self.setCheckable(True)
+        self.setAutoExclusive(True)  # for screen readers: one of several
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
     def sizeHint(self) -> QSize:

@@ -58,6 +58,7 @@ class _Word(QAbstractButton):
         self.setText(text)
         self.setAccessibleName(f"show {text}")
         self.setCheckable(True)
+        self.setAutoExclusive(True)  # for screen readers: one of several
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setFixedHeight(theme.px(22))
 

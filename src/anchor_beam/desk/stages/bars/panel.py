@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSignalBlocker, QSize
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
-from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
 
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
+from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
-from anchor_beam.desk.widgets.choice import Switch, fill
+from anchor_beam.desk.widgets.choice import Switch
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
@@ -21,7 +22,7 @@ from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rows import bar_rows
-from anchor_beam.session.edits import AddHole, KeepBar, PutBar, RemoveHole, SetHole
+from anchor_beam.session.edits import AddHole, RemoveHole, SetHole
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
@@ -52,16 +53,14 @@ class BarPanel(Panel):
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _identity(self) -> None:
-        self._rack = QComboBox()
-        self._rack.setAccessibleName("take a bar from the rack")
-        self._rack.activated.connect(self._take)
+        self._rack = RackBox(self._bridge, self._axle)
         self._rack.setFixedWidth(self.theme.px(160))
         self.row("From the rack", self._rack)
         name = TextField(self._bridge, f"{self._place}.name", "name of the bar")
         name.setFixedWidth(self.theme.px(160))
         self.row("Name", name)
         keep = QPushButton("Keep in the rack")
-        keep.clicked.connect(lambda: self._bridge.ask_or_complain(KeepBar(self._axle)))
+        keep.clicked.connect(self._rack.keep)
         connected = Switch(self._bridge, f"bench.{self._axle}.connected", "connected")
         row = QWidget()
         layout = QHBoxLayout(row)
@@ -135,16 +134,11 @@ class BarPanel(Panel):
         self.soft = Caution(self.theme)
         self.add(self.soft)
 
-    def _take(self, index: int) -> None:
-        if index > 0:
-            self._bridge.ask_or_complain(PutBar(self._axle, self._rack.itemText(index)))
-
     def _show(self) -> None:
         shown = self._bridge.picture
         if shown is None:
             return
         bar = shown.file.bench.end(self._axle).bar
-        fill(self._rack, ["choose…", *(item.bar.name for item in shown.file.rack if item.axle is self._axle)], 0)
         visible = {
             "wall": not bar.solid, "bend_radius": not bar.plate_arms, "arm_width": bar.plate_arms,
             "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings,
