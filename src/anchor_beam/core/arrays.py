@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 
 import numpy as np
 import numpy.typing as npt
@@ -22,6 +23,9 @@ def frozen(array: npt.ArrayLike) -> FloatArray:
     return copy
 
 
+_PLAIN = frozenset({float, int, bool, str, type(None)})  # most of what stands in a record
+
+
 def freeze(record: object, *done: object) -> None:
     """Make every array inside a result read-only, through results and tuples, so that what is kept cannot be changed.
 
@@ -31,16 +35,19 @@ def freeze(record: object, *done: object) -> None:
 
 
 def _freeze(record: object, seen: set[int]) -> None:
+    if isinstance(record, np.ndarray):
+        record.setflags(write=False)
+        return
     if id(record) in seen:
         return
     seen.add(id(record))
-    if isinstance(record, np.ndarray):
-        record.flags.writeable = False
-    elif isinstance(record, tuple | list):
-        for item in record:
-            _freeze(item, seen)
+    items: Iterable[object] = ()
+    if isinstance(record, tuple | list):
+        items = record
     elif (told := getattr(record, "__dataclass_params__", None)) is not None and not told.eq:
-        for item in vars(record).values():
+        items = vars(record).values()
+    for item in items:
+        if type(item) not in _PLAIN:
             _freeze(item, seen)
 
 
