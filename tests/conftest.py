@@ -12,7 +12,8 @@ import pytest
 
 SCREEN = Path(__file__).parent / "support" / "screen.json"  # Qt's own offscreen one is 800 x 800
 QTS_OWN = ("Thread (pooled", "QDBus")  # kept by Qt for a while, whoever used them
-os.environ.setdefault("QT_QPA_PLATFORM", f"offscreen:configfile={SCREEN}")
+if os.environ.get("QT_QPA_PLATFORM", "offscreen") == "offscreen":
+    os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={SCREEN}"
 
 
 @pytest.fixture(autouse=True)

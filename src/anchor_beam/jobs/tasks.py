@@ -98,6 +98,25 @@ class PeaksOf:
 
 
 @dataclass(frozen=True)
+class MarginOf:
+    """The balance margin [%] of one setting, for lists of cars."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, report: Report) -> float | None:
+        """None where it has no balance."""
+        del report
+        from anchor_beam.errors import AnchorBeamError
+        from anchor_beam.figures.results import results
+
+        try:
+            return results(self.car, self.setting).margin
+        except AnchorBeamError:
+            return None
+
+
+@dataclass(frozen=True)
 class HandlingOf:
     """Roll and steer over lateral acceleration, of several settings up to one acceleration [m/s^2]."""
 

@@ -18,8 +18,10 @@ from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.drawings.shapes import Drawing, Line, Size, Tone
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.figures.results import results
+from anchor_beam.figures.results import kept
 from anchor_beam.figures.shown_car import car_shape
+from anchor_beam.jobs.request import Answer, Done
+from anchor_beam.jobs.tasks import MarginOf
 from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
 
@@ -37,6 +39,9 @@ class CarRow(QWidget):
         self._drawing: Drawing | None = None
         self._lines: list[str] = []
         self.setAccessibleName(name)
+        self._slot = f"row {id(self)}"
+        jobs, slot = bridge.jobs, self._slot
+        self.destroyed.connect(lambda: jobs.stop(slot))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
@@ -69,17 +74,26 @@ class CarRow(QWidget):
             self.file, self._name, self._drawing = file, file.car.name, None
             with contextlib.suppress(AnchorBeamError):  # a car that cannot be drawn says so in place of the drawing
                 self._drawing = car_in_plan(car_shape(file.car))
-        self._lines = self._words(file, at.acts)
+        known = kept.get(file.car, file.bench)
+        if known is not None:
+            self._say(file, at.acts, self._balance(known.margin))
+            return
+        self._say(file, at.acts, "…")
+
+        def take(answer: Answer) -> None:
+            self._say(file, at.acts, self._balance(answer.value if isinstance(answer, Done) else None))
+
+        self._bridge.jobs.ask(self._slot, MarginOf(file.car, file.bench), take)
+
+    def _balance(self, margin: float | None) -> str:
+        return "no balance yet" if margin is None else signed_margin(margin, self._bridge.units)
+
+    def _say(self, file: CarFile, acts: int, balance: str) -> None:
+        self._lines = self._words(file, acts, balance)
         self.setAccessibleName(", ".join([self._name, *self._lines]))
         self.update()
 
-    def _words(self, file: CarFile, acts: int) -> list[str]:
-        units = self._bridge.units
-        try:
-            margin = results(file.car, file.bench).margin
-        except AnchorBeamError:
-            margin = None
-        balance = "no balance yet" if margin is None else signed_margin(margin, units)
+    def _words(self, file: CarFile, acts: int, balance: str) -> list[str]:
         typical = to_measure(unmeasured(file.car))
         kept = f"settings kept: {len(file.settings)}; edits: {acts}"
         return [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
