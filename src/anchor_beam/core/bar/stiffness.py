@@ -1,4 +1,9 @@
-"""What a bar does: K_theta for every hole pair, end rates, energy, stress and mass."""
+"""What a bar does: K_theta for every hole pair, end rates, energy, stress and mass.
+
+A unit load at each hole leaves section forces in the bar that `beam` finds once. A torque T on a pair of holes with
+levers l is a force T/l at each, in opposite directions, so that with the flexibilities f of the holes 1/K_theta =
+f_ll/l_l^2 - 2 f_lr/(l_l l_r) + f_rr/l_r^2. No pair needs a solution of its own.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,9 @@
-"""The car settled in a corner: nonlinear, with one-sided tyres, for thousands of cars and settings at once."""
+"""The car settled in a corner: nonlinear, with one-sided tyres, for thousands of cars and settings at once.
+
+A pose of `equilibrium` becomes what is seen of the car: N = max(0, N_0 - k_t w) at each tyre, its roll, pitch and
+heave, the travel of its wheels and the torque T = K_theta (theta_L - theta_R - theta_free) of its bars. Left turns
+have a positive acceleration; loads stand in the order front left, front right, rear left, rear right.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,12 @@
-"""Newton's method for a batch of cars: wheels eliminated axle by axle in closed form, then heave, pitch and roll."""
+"""The balance of forces of a car in a steady turn, found by Newton's method for a batch of cars at once.
+
+Unknown are the body's heave u (down) and pitch (nose down), its roll over each axle (right side down), and the height
+of each wheel. Each wheel gives Q + m_u g/2 -+ G - N = 0, the body sum Q = m_s g, moments in pitch, and in roll over
+each axle s m_s [a (z - h_ra) - g y] + t/2 (Q_L - Q_R) +- K_c (phi_r - phi_f) = 0. The wheels of an axle depend on
+each other and on the body alone: they are eliminated by a 2 x 2 with the contact of each tyre as a switch, and a 3 x
+3 or 4 x 4 of the body is left. A step goes at most FARTHEST; what stands only on an edge, or lies on its side, counts
+as not settled.
+"""
 
 from __future__ import annotations
 

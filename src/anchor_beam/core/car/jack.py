@@ -1,4 +1,10 @@
-"""A car lifted at one point, as a jack does it beside level scales."""
+"""A car lifted at one point, as a jack does it beside level scales.
+
+A vertical force P at (x, y) of the body is added to the balances of heave, pitch and roll of `equilibrium`. P is
+raised until the two left-hand wheels together carry the load asked for: between the last P that is too small and the
+first that is too large, the next try lies on the line through what was found, else halfway; the car is settled anew
+at each.
+"""
 
 from __future__ import annotations
 

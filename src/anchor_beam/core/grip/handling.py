@@ -1,4 +1,10 @@
-"""The handling curve: slip of front against rear axle over lateral acceleration, and the understeer gradient."""
+"""The handling curve: slip of front against rear axle over lateral acceleration, and the understeer gradient.
+
+The car is settled at every acceleration of the curve at once. Each axle then needs the slip angle alpha at which its
+two tyres, each with its own load and camber, make the side force that the yaw balance asks of the axle; the first
+crossing counts. Steer beyond L/R is alpha_f - alpha_r + c_f F_f - c_r F_r + rho_f phi_f - rho_r phi_r, and the
+understeer gradient is its slope.
+"""
 
 from __future__ import annotations
 

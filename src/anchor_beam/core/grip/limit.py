@@ -1,4 +1,10 @@
-"""Which axle runs out of grip first in each phase of a corner, and by how much."""
+"""Which axle runs out of grip first in each phase of a corner, and by how much.
+
+An axle is at its limit at the lateral acceleration a where the sum of sqrt((mu N)^2 - F_x^2) over its wheels equals
+the side force that lateral and yaw balance ask of it; N comes from the settled car, mu from load and camber. `reach`
+finds a for both axles and all phases. The balance margin is B = 200 (a_r - a_f)/(a_r + a_f) percent: above zero the
+front gives up first.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,10 @@
-"""The closed chain of one arm and its link, in closed form and vectorised."""
+"""The closed chain of one arm and its link, in closed form and vectorised.
+
+The hole turns at the radius r about the bar's pivot axis; the link keeps its length L to the pick-up d. |d - r
+e(theta)| = L is A cos theta + B sin theta = C with A, B = 2 r d.e1, 2 r d.e2 and C = r^2 + d^2 - L^2. Of the two
+solutions that one is taken in which the link leaves the arm towards the pick-up, see `way`; a chain that cannot be
+closed is NaN.
+"""
 
 from __future__ import annotations
 

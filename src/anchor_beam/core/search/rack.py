@@ -1,4 +1,9 @@
-"""All combinations of front and rear bars, solved at the limit in chunks."""
+"""All combinations of front and rear bars, solved at the limit in chunks.
+
+Every pair of a front and a rear rate is one member of a batch, and a chunk of them is solved at once: margin at the
+limit, roll gradient at rest, and the first lift where it is asked for. What lifts too early is ruled out, what does
+not settle is counted; the rest is put in the order of how far it lies off the wishes.
+"""
 
 from __future__ import annotations
 
