@@ -136,6 +136,11 @@ class JournalMachine(RuleBasedStateMachine):
             self.garage.close()
             self.garage = Garage(self.path, (*KINDS, NOTE))
             self.session = Session(self.garage, self.car)
+            self.notes = [note if self.is_used(note) else self.garage.database.new_number() for note in self.notes]
+
+    def is_used(self, number: int) -> bool:
+        """A number that nothing was written under is free again after a restart."""
+        return self.garage.database.one("SELECT id FROM document WHERE id = ?", number) is not None
 
     @invariant()
     def shows_what_the_list_says(self) -> None:

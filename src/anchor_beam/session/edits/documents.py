@@ -22,8 +22,14 @@ class PutDocument:
     record: Any
 
     def changes(self, car: int, heads: Heads, file: CarFile, new: Callable[[], int]) -> Changes:
-        """What has to be written."""
+        """What has to be written.
+
+        Raises:
+            InputError: the number is that of a document of another kind.
+        """
         head = heads.get(self.document)
+        if head is not None and head.kind != self.kind.name:
+            raise InputError("document", f"This is a {head.kind}.", got=self.document, accepts=f"a {self.kind.name}")
         before = None if head is None else head.revision
         made = NewRevision(new(), self.document, self.kind, car, before, self.record)
         moved = {**heads, self.document: Head(self.kind.name, made.revision)}
