@@ -10,8 +10,10 @@ from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.shapes import Size, Tone
 
 
-class Note(QLabel):
-    """Hangs below its owner, over whatever is there, inside the window."""
+class Hanging(QLabel):
+    """A framed text that hangs below its owner, over whatever is there, inside the window."""
+
+    FRAME = Tone.WARNING
 
     def __init__(self, theme: Theme, owner: QWidget) -> None:
         super().__init__(owner.window())
@@ -22,21 +24,36 @@ class Note(QLabel):
         self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         owner.destroyed.connect(self.deleteLater)
 
-    def say(self, text: str) -> None:
-        """Show the sentence below the owner."""
+    def hang(self, text: str, left: float, top: float, right: float, bottom: float) -> None:
+        """Show a text below the owner, within margins at the normal font size."""
+        px = self._theme.px
         self.setText(text)
-        self.setContentsMargins(self._theme.px(22), self._theme.px(5), self._theme.px(8), self._theme.px(6))
+        self.setContentsMargins(px(left), px(top), px(right), px(bottom))
         hang_below(self._owner, self, self._theme)
 
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setBrush(self._theme.colour(Tone.SHEET))
-        painter.setPen(QPen(self._theme.colour(Tone.WARNING), 1.2))
+        painter.setPen(QPen(self._theme.colour(self.FRAME), 1.2))
         painter.drawRect(QRectF(self.rect()).adjusted(0.6, 0.6, -0.6, -0.6))
-        paint_warning_mark(painter, self._theme, self._theme.px(12), self._theme.px(13))
+        self.paint_mark(painter)
         painter.end()
         super().paintEvent(event)
+
+    def paint_mark(self, painter: QPainter) -> None:
+        """What stands beside the text; nothing, unless a kind of note has one."""
+
+
+class Note(Hanging):
+    """Says what is wrong, with the warning mark."""
+
+    def say(self, text: str) -> None:
+        """Show the sentence below the owner."""
+        self.hang(text, 22, 5, 8, 6)
+
+    def paint_mark(self, painter: QPainter) -> None:
+        paint_warning_mark(painter, self._theme, self._theme.px(12), self._theme.px(13))
 
 
 def hang_below(owner: QWidget, label: QLabel, theme: Theme) -> None:

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QComboBox, QMenu
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.figures.shown_bars import title
 from anchor_beam.session.edits import KeepBar, PutBar
 from anchor_beam.session.parts import bars_of_other_cars, still_wearing
 from anchor_beam.session.workshop import Part
@@ -58,7 +59,7 @@ class RackBox(QComboBox):
         self.menu = QMenu(self)
         self.menu.setAccessibleName("bars of other cars")
         for act in bars_of_other_cars(session, self._axle):
-            entry = self.menu.addAction(act.bar.name.replace("&", "&&"))
+            entry = self.menu.addAction(title(act.bar, self._bridge.units).replace("&", "&&"))
             entry.triggered.connect(lambda _=False, act=act: self._bridge.ask_or_complain(act))
         if self.menu.isEmpty():
             self.menu.addAction(f"no other car has a {self._axle} bar").setEnabled(False)
