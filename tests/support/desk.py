@@ -62,6 +62,7 @@ class Desk:
         """Let everything that was asked for be painted."""
         for _ in range(3):
             QApplication.processEvents()
+        self.qtbot.waitUntil(lambda: not self.bridge.opening)
         self.bridge.deliver_now()
         QApplication.processEvents()
 

@@ -11,8 +11,10 @@ from PySide6.QtWidgets import QWidget
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.working import Working
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError
-from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.picture import Picture, shown_settings
+from anchor_beam.figures.results import is_kept, keep
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.jobs.request import Answer, Done, Failed, Partial, Request
 from anchor_beam.session.edits.edit import Edit
@@ -59,6 +61,7 @@ class Bridge(QObject):
     def __init__(self, workshop: Workshop, theme: Theme, jobs: Jobs) -> None:
         super().__init__()
         self.workshop, self.theme, self.jobs = workshop, theme, jobs
+        self._opening = f"opening {id(self)}"  # the slot of the car that is taken in hand next
         self._views: list[_View] = []
         self._followers: list[_Follower] = []
         self._changed = Part(0)
@@ -102,6 +105,7 @@ class Bridge(QObject):
         """The window is closed: nobody waits for anything any more, and another may use the same worker."""
         for follower in self._followers:
             self.jobs.stop(follower.slot)
+        self.jobs.stop(self._opening)
         self._followers.clear()
         self._turn.stop()
         self._quiet.stop()
@@ -130,6 +134,41 @@ class Bridge(QObject):
         view.destroyed.connect(lambda: self._unfollow(entry))
         if self.painted:
             self._quiet.start()
+
+    # another car
+
+    def open(self, car: int, then: Callable[[], None]) -> None:
+        """Take a car in hand, and go on with `then`."""
+        self.attempt(lambda: self._when_known(self.workshop.garage.file(car), lambda: self.workshop.open(car), then))
+
+    def add(self, file: CarFile, said: str, then: Callable[[], None]) -> None:
+        """Keep a new car, take it in hand, and go on with `then`."""
+        self._when_known(file, lambda: self.workshop.add(file, said), then)
+
+    def _when_known(self, file: CarFile, act: Callable[[], None], then: Callable[[], None]) -> None:
+        """Do what shows a car when it is worked out what follows from it: from rest this takes longer than a window may keep
+        silent. What cannot be is said on the consequence line."""
+        settings = shown_settings(file)
+
+        def go_on(answer: Answer | None) -> None:
+            if isinstance(answer, Done):
+                keep(file.car, settings, answer.value)
+            if self.attempt(act):  # where there was no answer, the act says why
+                then()
+
+        if is_kept(file.car, settings):
+            self.jobs.stop(self._opening)  # of a car that was asked for before this one
+            go_on(None)
+        else:
+            from anchor_beam.jobs.tasks import ResultsOf
+
+            self.workshop.say(Said(file.car.name, "is being put on the bench…"))
+            self.jobs.ask(self._opening, ResultsOf(file.car, settings), go_on)
+
+    @property
+    def opening(self) -> bool:
+        """Whether a car is on its way to the bench."""
+        return self.jobs.awaits(self._opening)
 
     # acts
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.documents.records import CarFile
+from anchor_beam.documents.records import CarFile, Setting
 from anchor_beam.figures.results import Results, kept, results
 
 if TYPE_CHECKING:
@@ -15,10 +15,11 @@ if TYPE_CHECKING:
 @dataclass(frozen=True, eq=False)
 class Picture:
     """now: of the setting on the bench. bands: None until they are worked out, and where they cannot be; bands_missing says
-    why."""
+    why. near_reference: where the search for the reference begins, if not at `now`."""
 
     file: CarFile
     now: Results
+    near_reference: Results | None = None
     bands: Bands | None = None
     bands_missing: str = ""
 
@@ -26,7 +27,7 @@ class Picture:
     def reference(self) -> Results | None:
         """Of the setting it is compared with, worked out when first asked for; None where there is none."""
         against = self.file.reference_setting
-        return None if against is None else results(self.file.car, against, self.now)
+        return None if against is None else results(self.file.car, against, self.near_reference or self.now)
 
     @property
     def compared(self) -> bool:
@@ -40,10 +41,20 @@ class Picture:
         return self.file.car.window_low.value, self.file.car.window_high.value
 
 
-def picture(file: CarFile, near: Results | None = None) -> Picture:
-    """What follows from a car in hand; near: of the same car a moment ago, for the search to begin at.
+def shown_settings(file: CarFile) -> tuple[Setting, ...]:
+    """What a picture of this car shows: the setting on the bench and the reference, if there is one."""
+    against = file.reference_setting
+    return (file.bench,) if against is None or against == file.bench else (file.bench, against)
+
+
+def picture(file: CarFile, before: Picture | None = None) -> Picture:
+    """What follows from a car in hand; before: of the same car a moment ago, for the search to begin at.
 
     Raises:
         InputError: at a figure that cannot be right, by its place in the `CarFile`.
     """
-    return Picture(file, results(file.car, file.bench, near))
+    if before is None:
+        return Picture(file, results(file.car, file.bench))
+    against = before.file.reference_setting
+    near_reference = None if against is None else kept.get(before.file.car, against)
+    return Picture(file, results(file.car, file.bench, before.now), near_reference)

@@ -7,7 +7,8 @@ from rest, so the answer differs by what a search leaves over (1e-9 of the weigh
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
 from typing import TYPE_CHECKING
 
@@ -204,6 +205,17 @@ def results(car: CarRecord, setting: Setting, near: Results | None = None) -> Re
     """
     known = kept.get(car, setting)
     return kept.put(_worked_out(car, setting, near)) if known is None else known
+
+
+def is_kept(car: CarRecord, settings: Sequence[Setting]) -> bool:
+    """Whether the results of all these settings are there already."""
+    return all(kept.get(car, setting) is not None for setting in settings)
+
+
+def keep(car: CarRecord, settings: Sequence[Setting], found: Sequence[Results]) -> None:
+    """Keep what another process worked out, under the records of this one: those compare at once."""
+    for setting, each in zip(settings, found, strict=True):
+        kept.put(replace(each, car=car, setting=setting))
 
 
 def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Results:

@@ -68,6 +68,10 @@ class Jobs:
                 with contextlib.suppress(ProcessLookupError):
                     os.kill(self._process.pid, INTERRUPT)
 
+    def awaits(self, slot: str) -> bool:
+        """Whether an answer to this slot is still to come."""
+        return any(job.slot == slot for job in self._jobs.values())
+
     @property
     def wire(self) -> int | None:
         """The file number to watch, None while there is no worker."""

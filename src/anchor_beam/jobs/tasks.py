@@ -15,6 +15,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.ladder import Ladder
+    from anchor_beam.figures.results import Results
 
 
 def load() -> None:
@@ -26,6 +27,26 @@ def load() -> None:
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
     import anchor_beam.figures.results  # noqa: F401
+
+
+@dataclass(frozen=True)
+class ResultsOf:
+    """Everything that follows from settings of one car, from rest."""
+
+    car: CarRecord
+    settings: tuple[Setting, ...]
+
+    def run(self, report: Report) -> tuple[Results, ...]:
+        """Of each setting, the later ones near the first.
+
+        Raises:
+            InputError: at a figure that cannot be right.
+        """
+        del report
+        from anchor_beam.figures.results import results
+
+        first = results(self.car, self.settings[0])
+        return (first, *(results(self.car, setting, first) for setting in self.settings[1:]))
 
 
 @dataclass(frozen=True)

@@ -253,7 +253,7 @@ class Workshop:
     def _show(self, file: CarFile) -> Part:
         """Make the picture of a file; what of it differs from the one before."""
         before = self.picture
-        self.picture = picture(file, None if before is None else before.now)
+        self.picture = picture(file, before)
         same_car = before is not None and before.file.car is file.car
         return Part.SETTING if same_car else Part.CAR | Part.SETTING
 

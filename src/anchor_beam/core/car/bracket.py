@@ -23,10 +23,7 @@ EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
 LANES, LEAST_FAN, LARGEST_FAN = 768, 3, 24  # cars at once that cost hardly more than one; accelerations tried at once
 FEW = 64  # members of a car after an edit; more than that are draws or settings, which differ by more
 WIDER = 12.0  # the fan after one that lies wholly before the event
-AROUND_FEW, AROUND_MANY = (
-    0.003,
-    0.12,
-)  # of an answer known from nearby, the width to either side of it that is tried first
+AROUND_FEW, AROUND_MANY = 0.003, 0.12  # of an answer known from nearby, the width to either side that is tried first
 NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
 FROM_REST = 15  # to the lower end of the bracket
 

@@ -61,16 +61,15 @@ class Files(QObject):
         except DocumentError as problem:
             self.problems.open(path.name, explain(problem))
             return
-        self._bridge.attempt(lambda: self._bridge.workshop.add(file, f"brought in from {path.name}"))
+        self._bridge.add(file, f"brought in from {path.name}", lambda: None)
 
     def _bundle_from(self, path: Path) -> None:
         workshop = self._bridge.workshop
 
         def keep() -> None:
             cars = bring_in_bundle(workshop.garage, path, f"brought in from {path.name}")
-            workshop.open(cars[0])
             count = "one car" if len(cars) == 1 else f"{len(cars)} cars"
-            self._bridge.report(path.name, f"{count} brought in.")
+            self._bridge.open(cars[0], lambda: self._bridge.report(path.name, f"{count} brought in."))
 
         try:
             self._bridge.attempt(keep)

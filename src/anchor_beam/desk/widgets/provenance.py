@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QAction, QActionGroup, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QAction, QActionGroup, QPainter, QPaintEvent, QPen, QPixmap, QPixmapCache, QPolygonF
 from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from anchor_beam.desk.theme.theme import Theme
@@ -48,11 +48,25 @@ class ProvenanceMark(QAbstractButton):
         return QSize(side, side)
 
     def paintEvent(self, _event: QPaintEvent) -> None:
-        painter = QPainter(self)
+        QPainter(self).drawPixmap(0, 0, self._pixmap())
+
+    def _pixmap(self) -> QPixmap:
+        """The mark as it is painted, kept for all fields that have it: a page shows some thirty of them."""
+        ratio, side = self.devicePixelRatio(), self._theme.px(13)
+        key = f"mark {self.provenance} {self._theme.dark} {side} {self.width()} {self.height()} {ratio}"
+        pixmap = QPixmap()
+        if QPixmapCache.find(key, pixmap):
+            return pixmap
+        pixmap = QPixmap(self.size() * ratio)
+        pixmap.setDevicePixelRatio(ratio)
+        pixmap.fill(Qt.GlobalColor.transparent)
+        painter = QPainter(pixmap)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        side = self._theme.px(13)
         box = QRectF((self.width() - side) / 2, (self.height() - side) / 2, side, side)
         paint_mark(painter, self._theme, self.provenance, box)
+        painter.end()
+        QPixmapCache.insert(key, pixmap)
+        return pixmap
 
 
 LETTERS = {

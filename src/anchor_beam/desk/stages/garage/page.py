@@ -103,8 +103,7 @@ class GaragePage(Split):
             self.open_drawer()
 
     def _open(self, car: int) -> None:
-        if self._bridge.attempt(lambda: self._bridge.workshop.open(car)):
-            self._look_at_it()
+        self._bridge.open(car, self._look_at_it)
 
     def _look_at_it(self) -> None:
         self._bridge.stage_wanted.emit(NEXT)
@@ -175,9 +174,11 @@ class GaragePanel(Panel):
             return
         self.caution.say(None)
         file = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
-        if self._bridge.attempt(lambda: self._bridge.workshop.add(file, "made from a typical layout")):
-            self.name.clear()
-            self.made.emit()
+        self._bridge.add(file, "made from a typical layout", self._made)
+
+    def _made(self) -> None:
+        self.name.clear()
+        self.made.emit()
 
     def _archive(self) -> None:
         car = self._bridge.workshop.car
