@@ -8,7 +8,6 @@ from PySide6.QtTest import QTest
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import Figure
 from anchor_beam.figures.results import kept
-
 from support.desk import Desk
 
 
