@@ -11,7 +11,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.assembly import at_rest, corner
 from anchor_beam.core.car.bars import BarBatch, bars, rate_bar
 from anchor_beam.core.car.corner import settle
@@ -19,12 +19,12 @@ from anchor_beam.core.car.equilibrium import settle_from
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.model import AxleInput, Car, batch
 from anchor_beam.core.grip.effects import effects
-from anchor_beam.core.grip.handling import common_slip_capacity, handling, understeer_gradient
+from anchor_beam.core.grip.handling import axle_force, handling, understeer_gradient
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential, Phase, grips
 from anchor_beam.core.grip.survey import survey
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Tyre, TyreKind, surface
-from anchor_beam.core.grip.wheels import capacity, contact, demand, wheels
+from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, contact, demand, wheels
 from anchor_beam.core.sides import AxleKind
 from anchor_beam.errors import InputError
 
@@ -145,6 +145,12 @@ def test_a_wet_road_at_the_dry_throttle_turns_push_into_oversteer() -> None:
     close(found[:, 0], [4.3, 3.2, 2.6])
     close(found[:, 1], [6.0, 4.6, 3.2])
     close(found[:, 2], [6.0, 2.5, -3.3])
+
+
+def common_slip_capacity(at: Wheels, held: Contact) -> FloatArray:
+    """(2, n) largest side force of each axle when both its wheels share one slip angle [N]: the check of `capacity`."""
+    slips = np.radians(np.linspace(0.5, 25.0, 491))
+    return np.max([axle_force(np.full(at.load[:, 0].shape, slip), at, held) for slip in slips], axis=0)
 
 
 def test_each_limit_is_where_grip_meets_demand_and_one_slip_angle_gives_nearly_the_same() -> None:

@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars, from_roll_stiffness, rate_bar
+from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars, rate_bar
 from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
@@ -69,7 +69,8 @@ def test_the_linear_car_is_the_slope_of_the_nonlinear_one() -> None:
     """Two methods: the closed form, and the settled car at a hundredth of a g."""
     for one in (COUPE, PICK_UP):
         cars, small = batch([one]), 0.01 * GRAVITY
-        pair = from_roll_stiffness(np.array([[20e3, 9e3]]), cars.track)
+        front, rear = np.array([20e3, 9e3]) / cars.track[0] ** 2
+        pair = bars([(rate_bar(front), rate_bar(rear))])
         closed, state = respond(cars, pair.roll_stiffness(cars.track)), settle(cars, pair, small)
         assert state.roll[0] / small == pytest.approx(closed.roll[0], rel=1e-5)
         assert state.load_transfer[0] / small == pytest.approx(closed.transfer[0], rel=1e-5)

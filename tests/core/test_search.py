@@ -16,7 +16,7 @@ from anchor_beam.core.grip.model import AxleGrip, CarGrip, Phase, grips
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.core.search import rack
 from anchor_beam.core.search.rack import Wish, search
-from anchor_beam.core.uncertainty.propagate import first_order, monte_carlo, spread_of
+from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from support.references import CARS, car
 
 COUPE = car(CARS[0]["ask"]["car"])
@@ -93,14 +93,13 @@ def test_draws_and_slopes_agree_and_lost_draws_are_counted() -> None:
         return np.stack([margin, roll_gradient(cars, pair)], axis=-1)
 
     slopes = first_order(figures, centre, spread)
-    drawn = monte_carlo(figures, centre, spread, 1500, 3)
-    assert drawn.sigma == pytest.approx(slopes.sigma, rel=0.08)
-    assert drawn.median == pytest.approx(slopes.value, abs=0.1 * float(slopes.sigma.max()))
-    assert (drawn.low < drawn.median).all()
-    assert (drawn.median < drawn.high).all()
+    found = spread_of(figures(drawn(centre, spread, 1500, 3)))
+    assert found.sigma == pytest.approx(slopes.sigma, rel=0.08)
+    assert found.median == pytest.approx(slopes.value, abs=0.1 * float(slopes.sigma.max()))
+    assert (found.low < found.median).all()
+    assert (found.median < found.high).all()
     assert slopes.shares[2, 1] == pytest.approx(1.0)  # roll knows only the height of these three
-    again = monte_carlo(figures, centre, spread, 1500, 3)
-    assert again.sigma == pytest.approx(drawn.sigma, rel=1e-12)  # the same seed, the same draws
+    assert (drawn(centre, spread, 9, 3) == drawn(centre, spread, 9, 3)).all()  # the same seed, the same draws
     holes = np.array([[1.0, 2.0], [np.nan, 2.0], [3.0, 4.0]])
     assert spread_of(holes).lost == 1
     assert np.isnan(spread_of(np.full((4, 2), np.nan)).sigma).all()

@@ -23,14 +23,6 @@ class Handbook:
         return spring, simple
 
 
-def diameter_ratio(bar: Bar, other: Bar) -> float:
-    """Stiffness of a bar over another by the fourth power of the diameters alone, bores taken off: the shop's rule.
-
-    Right only where everything but the section is the same.
-    """
-    return bar.section.J / other.section.J
-
-
 def handbook(bar: Bar) -> Handbook:
     """Evaluate the closed forms for the left arm of a four-vertex bar, loaded at its outermost hole.
 

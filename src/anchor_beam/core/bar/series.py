@@ -37,11 +37,6 @@ def with_links(
         return np.asarray(1.0 / give, dtype=float)
 
 
-def in_series(*stiffnesses: float) -> float:
-    """Stiffness of springs in series; infinity is rigid."""
-    return 1.0 / sum(1.0 / k for k in stiffnesses) if any(math.isfinite(k) for k in stiffnesses) else RIGID
-
-
 def friction_band(K_theta: float, friction: float) -> tuple[float, float]:
     """Half width of the torque loop that both bushings' friction makes [N m], and the twist below which they stick [rad].
 

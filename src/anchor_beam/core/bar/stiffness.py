@@ -120,11 +120,6 @@ class BarSolution:
         s = np.stack([self.mesh.s[elements], self.mesh.s[elements + 1]], axis=1)
         return Sections(frozen(s), frozen(axial), frozen(shear), frozen(torsion), frozen(bending), stress)
 
-    @property
-    def friction_torque(self) -> float:
-        """Half width of the loop that the bushings' friction makes [N m]: T lies within it of K_theta times the twist."""
-        return self.bar.bushings.friction
-
     def shares_with_links(self, left: int, right: int, *, give_of_links: float) -> FloatArray:
         """(5,) fractions of the whole give: those of SHARES, then the links; give_of_links: sum 1/(k l_e^2) [rad/(N m)]."""
         own = 1.0 / float(self.K_theta[left, right])

@@ -85,10 +85,3 @@ def bars(settings: Sequence[tuple[WheelBar, WheelBar]]) -> BarBatch:
         return np.array([[getattr(bar, name) for bar in pair] for pair in settings], dtype=float)
 
     return BarBatch(take("K_theta"), take("twist_free"), take("slope"), take("curve"), take("third"))
-
-
-def from_roll_stiffness(stiffness: FloatArray, track: FloatArray) -> BarBatch:
-    """Unloaded bars with equal ends from their roll stiffness at the wheels (..., 2) [N m/rad] and tracks [m]."""
-    rate = np.asarray(stiffness / track**2, dtype=float)
-    ones, zeros = np.ones((*rate.shape, 2)), np.zeros((*rate.shape, 2))
-    return BarBatch(rate, np.zeros_like(rate), ones, zeros, zeros)

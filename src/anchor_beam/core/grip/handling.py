@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, frozen
-from anchor_beam.core.car.assembly import LEFT, Corner, at_rest, corner
+from anchor_beam.core.car.assembly import Corner, at_rest, corner
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.equilibrium import SETTLED, settle_from
 from anchor_beam.core.car.model import CarBatch
@@ -111,11 +111,3 @@ def _steer(ready: Corner, at: Wheels, grip: Contact, slip: FloatArray, lateral: 
     force = demand(ready, at, lateral)
     out = slip + grip.compliance_steer * force + grip.roll_steer * at.suspension_roll
     return np.asarray(out[0] - out[1], dtype=float)
-
-
-def common_slip_capacity(at: Wheels, grip: Contact) -> FloatArray:
-    """(2, n) largest side force of each axle when both its wheels share one slip angle [N]: the check of `capacity`."""
-    fine = np.radians(np.linspace(0.5, 25.0, 491))
-    return np.asarray(
-        np.max(np.stack([axle_force(np.full(at.load[:, LEFT].shape, slip), at, grip) for slip in fine]), axis=0)
-    )

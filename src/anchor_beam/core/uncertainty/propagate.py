@@ -55,16 +55,6 @@ class Sampled:
     lost: int
 
 
-def monte_carlo(
-    evaluate: Callable[[FloatArray], FloatArray], centre: FloatArray, spread: FloatArray, samples: int, seed: int
-) -> Sampled:
-    """Draw `samples` sets of independent normal inputs and evaluate them in one call; the same seed gives the same draws.
-
-    Source: JCGM 101 (Monte Carlo supplement to the guide on uncertainty), 7.
-    """
-    return spread_of(evaluate(drawn(centre, spread, samples, seed)))
-
-
 def drawn(centre: FloatArray, spread: FloatArray, samples: int, seed: int) -> FloatArray:
     """(samples, n) sets of independent normal inputs with centre and spread (n,)."""
     return np.random.default_rng(seed).normal(centre, spread, size=(samples, len(centre)))

@@ -34,6 +34,7 @@ class BarAsk(BaseModel):
     pivots_y_mm: tuple[Number, Number]
     bushing_radial_N_per_mm: Number | None = None
     bushing_torsional_Nm_per_deg: Number = 0.0
+    bushing_friction_Nm: Annotated[Number, Field(ge=0.0)] = 0.0
     arms: PlateArms | None = None
     holes_mm: Annotated[tuple[Number, ...], Field(min_length=1)]
 

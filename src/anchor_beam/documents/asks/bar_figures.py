@@ -36,6 +36,7 @@ class BarFigures:
     pivots_y_mm: tuple[float, float]
     bushing_radial_N_per_mm: float | None
     bushing_torsional_Nm_per_deg: float
+    bushing_friction_Nm: float
     arms: tuple[float, float] | None
     holes_mm: tuple[float, ...]
 
@@ -49,7 +50,10 @@ class BarFiguresAsked:
     load_N: float
 
 
-_OPTIONAL = {"wall_mm": None, "bushing_radial_N_per_mm": None, "bushing_torsional_Nm_per_deg": 0.0, "arms": None}
+_OPTIONAL = {
+    "wall_mm": None, "bushing_radial_N_per_mm": None, "bushing_torsional_Nm_per_deg": 0.0, "bushing_friction_Nm": 0.0,
+    "arms": None,
+}  # fmt: skip
 _REQUIRED = {"od_mm", "E_Pa", "G_Pa", "density_kg_per_m3", "path_mm", "pivots_y_mm", "holes_mm"}
 
 
@@ -101,7 +105,8 @@ def _pairs(value: object) -> Pairs | None:
 _BAR_KEYS = {
     "od": "od_mm", "wall": "wall_mm", "E": "E_Pa", "G": "G_Pa", "density": "density_kg_per_m3", "pivots": "pivots_y_mm",
     "path": "path_mm", "holes": "holes_mm", "bushing_radial": "bushing_radial_N_per_mm",
-    "bushing_torsional": "bushing_torsional_Nm_per_deg", "width": "arms.width_mm", "thickness": "arms.thickness_mm",
+    "bushing_torsional": "bushing_torsional_Nm_per_deg", "bushing_friction": "bushing_friction_Nm",
+    "width": "arms.width_mm", "thickness": "arms.thickness_mm",
 }  # fmt: skip
 
 
@@ -120,6 +125,7 @@ def bar_from_figures(ask: BarFigures) -> Bar:
         bushings=Bushings(
             None if ask.bushing_radial_N_per_mm is None else ask.bushing_radial_N_per_mm / MM,
             ask.bushing_torsional_Nm_per_deg / DEG,
+            friction=ask.bushing_friction_Nm,
         ),
         plate=Plate(ask.arms[0] * MM, ask.arms[1] * MM) if ask.arms else None,
     )

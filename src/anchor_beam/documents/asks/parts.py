@@ -14,6 +14,14 @@ from anchor_beam.documents.asks.common import STRICT, Number, Point3
 Positive = Annotated[Number, Field(gt=0.0)]
 
 
+class RunAlready(BaseModel):
+    """Cycles of +-duty that the bar has run."""
+
+    model_config = STRICT
+    duty_Nm: Annotated[Number, Field(ge=0.0)]
+    cycles: Annotated[Number, Field(ge=0.0)]
+
+
 class FatigueQuestion(BaseModel):
     """A bar with its links in two holes, loaded to and fro; strengths of spring steel unless given."""
 
@@ -29,6 +37,9 @@ class FatigueQuestion(BaseModel):
     ultimate_MPa: Positive = 1400.0
     yield_MPa: Positive = 1250.0
     endurance_MPa: Positive | None = None
+    run: Annotated[
+        tuple[RunAlready, ...], Field(max_length=60, description="May be empty: then no damage is added up.")
+    ] = ()
 
 
 class DirectQuestion(BaseModel):

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 from anchor_beam.core.bar.handbook import handbook
 from anchor_beam.core.bar.peak import peak_stress
+from anchor_beam.core.bar.series import friction_band
 from anchor_beam.core.bar.stiffness import SHARES, BarSolution, solve
 from anchor_beam.documents.asks.bar_figures import BarFiguresAsked, bar_from_figures, chosen_pairs, document_place
 from anchor_beam.errors import placed
@@ -51,6 +53,12 @@ def _pair(question: BarFiguresAsked, solution: BarSolution, left: int, right: in
         "von_mises_peak_MPa": None if peak.stress is None else peak.stress / 1e6,
         "share": dict(zip(SHARES, map(float, solution.shares(left, right)), strict=True)),
     }
+    bushings = solution.bar.bushings
+    if bushings.torsional > 0.0:
+        found["coupled_Nm_per_rad"] = solution.coupled(left, right).tolist()
+    if bushings.friction > 0.0:
+        band, sticks = friction_band(float(solution.K_theta[left, right]), bushings.friction)
+        found["friction"] = {"band_Nm": band, "sticks_below_deg": math.degrees(sticks)}
     if peak.reason:
         found["von_mises_peak_reason"] = peak.reason
     return found

@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.stiffness import BarSolution, solve
+from anchor_beam.core.bar.stiffness import SHARES, BarSolution, solve
 from anchor_beam.core.linkage.arm import Chain, length_at, level_length, square_length
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
@@ -18,6 +18,8 @@ from anchor_beam.documents.asks.common import keyed
 from anchor_beam.documents.asks.linkage import LinkageQuestion, Quick, closed_side, through_travel
 from anchor_beam.errors import placed
 from anchor_beam.headless.answers.figures import degrees, number
+
+ACROSS = np.array([0.0, 1.0, 0.0])  # a stud through the bar's end, along the pivot axis
 
 
 def linkage(question: LinkageQuestion) -> dict[str, Any]:
@@ -37,8 +39,18 @@ def linkage(question: LinkageQuestion) -> dict[str, Any]:
     return {
         "K_theta_Nm_per_rad": wheel.K_theta,
         "rate_N_per_mm": number(wheel.K_theta * wheel.slope[0] * wheel.slope[1], 1e3),
-        "rest_torque_Nm": torque, "sides": sides,
+        "rest_torque_Nm": torque, "share": _shares(question, solution), "sides": sides,
     }  # fmt: skip
+
+
+def _shares(question: LinkageQuestion, solution: BarSolution) -> dict[str, float]:
+    """Where bar and links give, as parts of the whole."""
+    give = 0.0
+    if question.link_N_per_mm is not None:
+        levers = [closed_side(question.built, solution, side).lever for side in Side]
+        give = sum(1.0 / (question.link_N_per_mm * 1e3 * lever**2) for lever in levers)
+    shares = solution.shares_with_links(*question.holes, give_of_links=give)
+    return dict(zip((*SHARES, "links"), map(float, shares), strict=True))
 
 
 def _at_ride(question: LinkageQuestion, solution: BarSolution, side: Side) -> dict[str, Any]:
@@ -73,6 +85,7 @@ def _through_travel(question: LinkageQuestion, this: Travel, other: Travel) -> d
     return {
         "arm_above_level_deg": degrees(float(where.slope[middle])),
         "link_off_square_deg": degrees(float(where.square_off[middle])),
+        "joint_angle_deg": degrees(float(where.joint_angle(ACROSS)[middle])),
         "level_length_mm": number(float(level_length(ride)[0]), 1e-3),
         "square_length_mm": number(float(square_length(ride)[0]), 1e-3),
         "drop_in_length_mm": number(float(length_at(ride, beside)[0]), 1e-3),
@@ -94,6 +107,7 @@ def _travel(moving: Travel, wanted: FloatArray) -> list[dict[str, float | None]]
             "travel_mm": float(z) * 1e3, "turn_deg": degrees(float(moving.turn[i])),
             "turn_deg_per_mm": number(math.degrees(float(moving.motion_ratio[i])), 1e3),
             "link_off_square_deg": degrees(float(moving.where.square_off[i])),
+            "joint_angle_deg": degrees(float(moving.where.joint_angle(ACROSS)[i])),
             "over_centre": number(float(moving.where.over_centre[i])),
         })  # fmt: skip
     return rows

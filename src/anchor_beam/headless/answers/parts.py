@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.fatigue import Strength, life
+from anchor_beam.core.bar.fatigue import Life, Strength, damage, life
 from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
@@ -38,18 +38,21 @@ def fatigue(question: FatigueQuestion) -> dict[str, Any]:
     per_torque = peak.stress
     endurance = None if question.endurance_MPa is None else question.endurance_MPa * MPA
     keys = {"ultimate": "ultimate_MPa", "yield": "yield_MPa", "endurance": "endurance_MPa", "diameter": "bar.od_mm"}
-    found = placed(
-        lambda: life(
-            per_torque, bar.bar.section.od, Strength(question.ultimate_MPa * MPA, question.yield_MPa * MPA, endurance),
-            question.finish, duty=question.duty_Nm, preload=question.preload_Nm, largest=question.largest_Nm,
-        ),
+
+    def at(duty: float) -> Life:
+        strength = Strength(question.ultimate_MPa * MPA, question.yield_MPa * MPA, endurance)
+        return life(per_torque, bar.bar.section.od, strength, question.finish, duty=duty, preload=question.preload_Nm,
+                    largest=question.largest_Nm)  # fmt: skip
+
+    found, run = placed(
+        lambda: (at(question.duty_Nm), tuple((each.cycles, at(each.duty_Nm).cycles) for each in question.run)),
         lambda place: keys.get(place, place),
-    )  # fmt: skip
+    )
     return {
         "peak_MPa_per_Nm": per_torque / MPA, "safety": number(found.safety),
         "safety_spread_percent": 100.0 * found.relative_spread,
         "endurance_MPa": found.endurance / MPA, "yield_margin": number(found.margin), "cycles": number(found.cycles),
-        "oval_softening_percent": 100.0 * oval_softening(bar, *question.holes),
+        "damage": number(damage(run)), "oval_softening_percent": 100.0 * oval_softening(bar, *question.holes),
     }  # fmt: skip
 
 
