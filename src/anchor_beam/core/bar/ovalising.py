@@ -8,10 +8,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.core.section.shapes import Round
 
 AROUND = np.radians(np.arange(0.0, 360.0, 5.0))  # from the outside of the bend
@@ -32,12 +33,13 @@ class Oval:
     twist: FloatArray
 
 
+@lru_cache(maxsize=64)
 def oval(section: Round, bend_radius: float, poisson: float) -> Oval:
     """Of a tube's bend [m]; wall must be given."""
     thickness, r_m = _wall(section)
     planes = [_ring(thickness / r_m, r_m / bend_radius, poisson, out_of_plane) for out_of_plane in (True, False)]
     hoop, axial, twist = (np.array(each) for each in zip(*planes, strict=True))
-    return Oval(hoop, axial, (1.0 - poisson) * r_m * twist)
+    return Oval(frozen(hoop), frozen(axial), frozen((1.0 - poisson) * r_m * twist))
 
 
 def _ring(

@@ -22,8 +22,8 @@ from anchor_beam.core.bar.path import Arc, Centreline, lay
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.section.shapes import Round
 
-STEP = 0.04  # of the diameter, between samples along the bar
-COARSE_ALONG, COARSE_AROUND = 5, 3  # samples apart where the worst spot is first looked for
+STEP = 0.1  # of the diameter, between samples along the bar
+COARSE_ALONG, COARSE_AROUND = 3, 3  # samples apart where the worst spot is first looked for
 MOST = 1000  # samples of one bend; only a wire needs more, and its stress hardly changes within a diameter
 TIGHTEST = 1.1  # bend radius over diameter below which the formulas do not hold
 
@@ -61,23 +61,39 @@ def peak_stresses(bar: BarSolution, pairs: Sequence[tuple[int, int]], torque: fl
     Limits: not within one diameter of a hole, not for sharp corners or bends tighter than 1.1 diameters, not for plate
     arms. Within 6 % of continuum models.
     """
-    reason = _cannot(bar)
+    line = lay(bar.bar.path)
+    reason = _cannot(bar, line)
     if reason:
         return (Peak(None, reason),) * len(pairs)
-    section, line = bar.bar.section, lay(bar.bar.path)
-    worst = np.array([found[0] for pair in pairs if (found := bar.stress(*pair, torque)) is not None])
-    for arc in (piece for piece in line.pieces if isinstance(piece, Arc)):
+    nominal = np.array([found[0] for pair in pairs if (found := bar.stress(*pair, torque)) is not None])
+    arcs = [piece for piece in line.pieces if isinstance(piece, Arc)]
+    if not bar.bar.mirrored:
+        worst = _worst_in(bar, line, arcs, pairs, torque)
+    else:  # a bend on the right sees of a pair what the one across sees of the pair turned round
+        both = list(dict.fromkeys([*pairs, *((right, left) for left, right in pairs)]))
+        left_half = _worst_in(bar, line, arcs[: (len(arcs) + 1) // 2], both, torque)
+        of = dict(zip(both, left_half.tolist(), strict=True))
+        worst = np.array([max(of[left, right], of[right, left]) for left, right in pairs])
+    return tuple(Peak(float(stress)) for stress in np.maximum(nominal, worst))
+
+
+def _worst_in(
+    bar: BarSolution, line: Centreline, arcs: Sequence[Arc], pairs: Sequence[tuple[int, int]], torque: float
+) -> FloatArray:
+    """Largest von Mises stress (p,) in some bends; 0 where none of them is loaded."""
+    worst = np.zeros(len(pairs))
+    for arc in arcs:
         at = bend_sections(bar, line, arc, pairs, torque)
         if len(at.s):
-            worst = np.maximum(worst, _worst(at, section, arc.radius, bar.bar.material.poisson))
-    return tuple(Peak(float(stress)) for stress in worst)
+            worst = np.maximum(worst, _worst(at, bar.bar.section, arc.radius, bar.bar.material.poisson))
+    return worst
 
 
-def _cannot(bar: BarSolution) -> str:
+def _cannot(bar: BarSolution, line: Centreline) -> str:
     """Why nothing can be said of a bar; empty where it can."""
     if bar.bar.plate is not None:
         return "The plates of separate arms are not covered."
-    arcs = [piece for piece in lay(bar.bar.path).pieces if isinstance(piece, Arc)]
+    arcs = [piece for piece in line.pieces if isinstance(piece, Arc)]
     if len(arcs) < len(bar.bar.path) - 2:
         return "The path has a sharp corner, where no finite stress can be given."
     tight = min(arc.radius for arc in arcs) / bar.bar.section.od

@@ -72,6 +72,12 @@ class Bar:
         if self.joint is not None:
             require_positive("joint", self.joint, "The stiffness of the splined joint")
 
+    @property
+    def mirrored(self) -> bool:
+        """Whether the right half is the left one in a mirror, to the last digit."""
+        across = tuple(Vertex((x, -y, z), vertex.radius) for vertex in self.path[::-1] for x, y, z in [vertex.at])
+        return across == self.path and self.pivots[0] == -self.pivots[1]
+
 
 @dataclass(frozen=True)
 class Hump:
