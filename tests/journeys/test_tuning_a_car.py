@@ -110,6 +110,8 @@ def test_look_along_the_ladder_and_put_a_rung_on_the_bench(desk: Desk) -> None:
     page = desk.stage("Bars")
     desk.rest()
     rungs = ladder(desk.picture.file.car, desk.picture.file.bench)
+    now = rungs.rungs[rungs.present]
+    assert now.peaks == pytest.approx([desk.picture.now.peak_stress(axle) for axle in Axle], rel=0.005)
     page.ladder.setFocus()
     desk.press(Qt.Key.Key_Left)
     desk.press(Qt.Key.Key_Left)

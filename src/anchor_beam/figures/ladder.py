@@ -2,16 +2,25 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray
+from anchor_beam.core.bar.peak import peak_stresses
+from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
+from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.core_inputs import bar_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
@@ -21,12 +30,16 @@ Holes = tuple[int, int]
 
 @dataclass(frozen=True)
 class Rung:
-    """One reachable setting: holes left and right (from 0) of both bars, rear share of roll stiffness and margin [%]."""
+    """One reachable setting: holes left and right (from 0) of both bars, rear share of roll stiffness and margin [%].
+
+    peaks: largest stress of front and rear bar at 1 g, its bends in it [Pa]; None where it cannot be said.
+    """
 
     front: Holes
     rear: Holes
     rear_share: float
     margin: float
+    peaks: tuple[float | None, float | None]
 
 
 @dataclass(frozen=True)
@@ -55,16 +68,36 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
         return Ladder((), -1, len(tried))
     both = bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid])
     turns, n = both_turns(car), len(grid)
-    found = limits(repeated(turns.both, n), joined([both, mirrored_bars(both)]), turns.grip, (Phase.MIDDLE,)).margin[
-        :, 0
-    ]
+    cars, pairs = repeated(turns.both, n), joined([both, mirrored_bars(both)])
+    found = limits(cars, pairs, turns.grip, (Phase.MIDDLE,)).margin[:, 0]
     margins = 0.5 * (found[:n] + found[n:])
+    state = settle(cars, pairs, GRAVITY)
+    torque = np.where(state.converged[:, None], np.abs(state.bar_torque), np.nan).reshape(2, n, 2).max(axis=0)
+    peaks = [
+        _peaks(setting, axle, [holes[axle.position] for holes in grid], torque[:, axle.position]) for axle in Axle
+    ]
     shares = 100.0 * rear_stiffness_share(axle_stiffness(turns.one, both.roll_stiffness(turns.one.track)))
-    rungs = [Rung(f, r, float(s), float(m)) for (f, r), s, m in zip(grid, shares, margins, strict=True)]
+    rungs = [
+        Rung(f, r, float(share), float(margin), (peak_front, peak_rear))
+        for (f, r), share, margin, peak_front, peak_rear in zip(grid, shares, margins, *peaks, strict=True)
+    ]
     rungs.sort(key=lambda rung: rung.rear_share)
     now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))
     present = next((i for i, rung in enumerate(rungs) if (rung.front, rung.rear) == now), -1)
     return Ladder(tuple(rungs), present, len(tried) - len(grid))
+
+
+def _peaks(setting: Setting, axle: Axle, holes: Sequence[Holes], torque: FloatArray) -> list[float | None]:
+    """Peak stress (n,) of a bar in these holes at torques (n,), NaN where the car does not settle."""
+    end, pairs = setting.end(axle), list(dict.fromkeys(holes))
+    if not end.connected:
+        return [None] * len(holes)
+    per_torque = dict(zip(pairs, peak_stresses(solve(bar_input(end.bar)), pairs, 1.0), strict=True))
+    found: list[float | None] = []
+    for pair, carried in zip(holes, torque.tolist(), strict=True):
+        stress = per_torque[pair].stress
+        found.append(None if stress is None or not math.isfinite(carried) else stress * carried)
+    return found
 
 
 def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, WheelBar | None]:

@@ -1,4 +1,10 @@
-"""How many cycles a bar lasts: an estimate from its peak stress, material and surface."""
+"""How many cycles a bar lasts: an estimate from its peak stress, material and surface.
+
+Stress goes to and fro by sigma_a about sigma_m. The bar endures S_e = k_a k_b S_e', with the surface in k_a and the
+size in k_b. Goodman's line gives the safety 1/n = sigma_a/S_e + sigma_m/S_ut. A bar that does not last for ever lasts
+N cycles on the straight line, in logarithms, from 0.9 S_ut at 10^3 cycles to S_e at 10^6. Blocks of different duty
+add up as sum n_i/N_i.
+"""
 
 from __future__ import annotations
 

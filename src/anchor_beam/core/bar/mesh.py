@@ -1,4 +1,9 @@
-"""Cutting a bar into straight beam elements."""
+"""Cutting a bar into straight beam elements.
+
+Axes are those of the car: x forward, y left, z up, origin midway between the pivots. Nodes lie at every hole, pivot
+and joint of the bar, and along its arcs every 6 deg at most. An element between two nodes is a straight chord. Its
+frame has the chord first, then the direction in which the load bends it.
+"""
 
 from __future__ import annotations
 

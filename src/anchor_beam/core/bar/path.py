@@ -1,4 +1,9 @@
-"""Centreline of a bar: straight pieces joined by true arcs."""
+"""Centreline of a bar: straight pieces joined by true arcs.
+
+Axes are those of the car: x forward, y left, z up, origin midway between the pivots. An arc of radius R that turns by
+phi touches both of its segments R tan(phi/2) from their corner. What is left of a segment between two arcs is a
+straight piece. Arc length s runs from the left tip to the right one.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,8 @@
-"""What a bar does at the wheels: the closed chain of bar, holes and links as the car sees it."""
+"""What a bar does at the wheels: the closed chain of bar, holes and links as the car sees it.
+
+The arm turns by theta(z) over wheel travel z, bump counted up. The bar carries T = K_theta (theta_left - theta_right
+- free), and presses the left tyre with T times the slope of theta there, the right one with the opposite.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,8 @@
-"""When the inside wheels leave the ground, and the roll gradient at rest."""
+"""When the inside wheels leave the ground, and the roll gradient at rest.
+
+In a left turn the left wheels are inside. The load of a wheel is N = N_0 - k_t times its height over rest; the event
+is N = 0, sought for both axles together by `reach`. Roll at rest follows from the linearised balance, d phi/d a_y.
+"""
 
 from __future__ import annotations
 

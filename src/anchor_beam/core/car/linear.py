@@ -1,4 +1,10 @@
-"""Roll and load transfer, linear in lateral acceleration, for many cars and settings at once."""
+"""Roll and load transfer, linear in lateral acceleration, for many cars and settings at once.
+
+On each axle springs and bar stand beside each other, K_s, in series with the tyres, K_t: K = K_s K_t/(K_s + K_t). The
+body rolls by (m_s d + sum K_s/(K_s + K_t) c_i)/(sum K - m_s g d), where d is its height over the roll axis and c_i
+the couple of fixed roll centre and unsprung mass. Each axle moves (K phi + K_t/(K_s + K_t) c_i)/t from wheel to
+wheel. One formula, no search.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,9 @@
-"""Simple solids and the distance between their axes."""
+"""Simple solids and the distance between their axes.
+
+Axes are those of the car. Two capsules are as far apart as their axes, less both radii. Between two segments the
+distance is least at a pair of places that is found in closed form. Between a segment and a block it is a convex
+function of the place on the segment, so a golden section cannot miss the least.
+"""
 
 from __future__ import annotations
 

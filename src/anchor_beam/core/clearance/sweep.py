@@ -1,4 +1,8 @@
-"""The smallest gap while parts move over travel, roll and steering."""
+"""The smallest gap while parts move over travel, roll and steering.
+
+Each part says where its solids are at a place of the sweep. The gap is worked out on a grid over all places; then six
+finer grids follow, each about the smallest gap of the one before and one step of it wide to either side.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,10 @@
-"""Which school is right about a change: what its load transfer does to each axle's limit, and what its camber does."""
+"""Which school is right about a change: what its load transfer does to each axle's limit, and what its camber does.
+
+The limit of an axle is where capacity meets demand. It is found again with the loads of one setting and the cambers
+of the other: C(N_new, gamma_old) = D gives what load transfer alone does, C(N_old, gamma_new) = D what camber alone
+does. What neither explains comes from both together. The search is a secant on lateral acceleration, with both
+settings settled at each step.
+"""
 
 from __future__ import annotations
 

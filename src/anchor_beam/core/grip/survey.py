@@ -1,4 +1,9 @@
-"""Everything that the bench shows of a car in a corner, from one search: limits, lifts, and the state at one acceleration."""
+"""Everything that the bench shows of a car in a corner, from one search: limits, lifts, and the state at one acceleration.
+
+Limits of both axles in every phase, lifts of both inside wheels, the car standing and the car at one acceleration are
+members of one batch with different goals, so that one Newton and one bracket serve them all. Each goal falls through
+zero at its event; its sign and unit are told in `events`.
+"""
 
 from __future__ import annotations
 

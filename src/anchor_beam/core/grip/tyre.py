@@ -1,4 +1,9 @@
-"""The tyre: load-sensitive friction with a camber peak, side force over slip angle, and generic presets."""
+"""The tyre: load-sensitive friction with a camber peak, side force over slip angle, and generic presets.
+
+mu(N, gamma) = mu_0 (1 - p (N/N_0 - 1)) (1 - q (gamma - gamma_best)^2). The side force over slip angle is a magic
+formula of three figures: its slope at the origin is the cornering stiffness, its top mu N. Longitudinal force takes
+its part by an ellipse. Camber is positive where the wheel leans into the turn.
+"""
 
 from __future__ import annotations
 

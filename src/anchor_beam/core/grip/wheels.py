@@ -1,4 +1,10 @@
-"""Camber, load and longitudinal force of the four wheels of a settled batch; the batch is the last axis, as in the car."""
+"""Camber, load and longitudinal force of the four wheels of a settled batch; the batch is the last axis, as in the car.
+
+A left turn: (2, 2, n) is axles, then sides. The wheel leans with suspension roll, which its linkage takes back in
+part, and with the roll on the tyres, which nothing takes back. Brakes press both wheels of an axle alike; a
+differential shares drive by its kind. An axle holds sum sqrt((mu N)^2 - (X/along)^2). The yaw balance asks m_i a_y of
+it, and more where drive or brakes turn the car.
+"""
 
 from __future__ import annotations
 

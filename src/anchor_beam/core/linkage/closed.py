@@ -1,4 +1,9 @@
-"""The chain closed: from bar, holes and links to what the car feels at its wheels."""
+"""The chain closed: from bar, holes and links to what the car feels at its wheels.
+
+The arm turns by theta(z) = slope z + curve z^2 + third z^3 over wheel travel z; bar and links twist by theta_left -
+theta_right with K_theta in series with both links. At the wheel the force is torque times slope. Nothing is searched
+here: `arm` and `travel` have closed the chain already.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,9 @@
-"""A bar without links: its ends fixed to trailing arms, hub brackets or a beam axle, the bracket being the lever."""
+"""A bar without links: its ends fixed to trailing arms, hub brackets or a beam axle, the bracket being the lever.
+
+Both arms turn about one axis; the bar between them twists by the difference. T = G J/L in series with both brackets.
+A bar that lies off the arms' axis is bent as well: its ends shift against each other by offset times the difference,
+which adds 12 E I/L^3 offset^2 where they are clamped, nothing where they are pinned.
+"""
 
 from __future__ import annotations
 

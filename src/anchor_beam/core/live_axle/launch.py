@@ -1,4 +1,10 @@
-"""Launching straight: the propshaft's torque on a live axle, the wheel loads it makes, and the preload that cancels it."""
+"""Launching straight: the propshaft's torque on a live axle, the wheel loads it makes, and the preload that cancels it.
+
+The shaft turns the axle about the car's own axis with T = m a r/i. The axle leans on its tyres, the rear suspension
+and, through the body, the front: of the torque 1/(1 + K_s (1/K_f + 1/K_t)) stays on the rear tyres. It moves load
+from wheel to wheel at both ends. A preload of the bar acts at the same place with the opposite sign. Closed forms, no
+search.
+"""
 
 from __future__ import annotations
 

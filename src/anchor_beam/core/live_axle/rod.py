@@ -1,4 +1,10 @@
-"""The lateral locating rod (Panhard rod): axle shift, roll centre, re-centring, forces."""
+"""The lateral locating rod (Panhard rod): axle shift, roll centre, re-centring, forces.
+
+Axes are those of the car, rear view: y left, z up, ground 0. The axle's end keeps its distance from the frame's end,
+so it moves on a circle and takes the axle sideways with travel. The roll centre is where the rod meets the centre
+plane. Along the rod acts the side force over the cosine of its slope; the rest of it lifts the body or presses it
+down.
+"""
 
 from __future__ import annotations
 

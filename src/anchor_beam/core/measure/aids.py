@@ -1,4 +1,9 @@
-"""Measurements at the standing car and on the bench: bar deflection, tilt, motion ratio, drop-in of a link."""
+"""Measurements at the standing car and on the bench: bar deflection, tilt, motion ratio, drop-in of a link.
+
+Each aid is a straight line or a parabola through what was read, where outliers count less (`robust`), or one balance
+of moments. Every figure comes with one standard error: from the scatter where there is one, else from the error of
+the instrument.
+"""
 
 from __future__ import annotations
 

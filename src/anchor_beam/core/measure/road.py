@@ -1,4 +1,9 @@
-"""Skid pad and log: lateral acceleration from lap times, roll and understeer gradient by robust regression."""
+"""Skid pad and log: lateral acceleration from lap times, roll and understeer gradient by robust regression.
+
+A lap gives a_y = (2 pi/T)^2 R. From a log the slope of roll or steer over a_y is fitted by a line with drift in time,
+after a_y has been shifted by the lag that leaves the least scatter. Samples that follow each other are alike, so the
+error is widened by their correlation r: sqrt((1 + r)/(1 - r)).
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,8 @@
-"""Round bars, tubes and plates: the section constants of a Timoshenko beam."""
+"""Round bars, tubes and plates: the section constants of a Timoshenko beam.
+
+Axis 1 of a section lies along the load, axis 2 square to it. A ring has I = pi/64 (D^4 - d^4) and J = 2 I; a plate
+has b h^3/12 and the torsion constant of Saint-Venant's series. Shear factors are Cowper's.
+"""
 
 from __future__ import annotations
 

@@ -8,6 +8,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.drawings.shapes import Align, Size, Tone
@@ -238,4 +239,12 @@ class LadderView(QWidget):
             return str(show(rung.rear_share, Kind.PERCENT, units))
         share = delta(rung.rear_share, shown.now.rear_share, Kind.PERCENT, units) or "0"
         margin = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "0"
-        return f"share {share} %, margin {margin} %"
+        return ", ".join([f"share {share}\u00a0%", f"margin {margin}\u00a0%", *self._peak(rung)])
+
+    def _peak(self, rung: Rung) -> list[str]:
+        """The larger of both bars' peak stresses at 1 g, and whose it is."""
+        known = [(peak, axle) for peak, axle in zip(rung.peaks, Axle, strict=True) if peak is not None]
+        if not known:
+            return []
+        peak, axle = max(known)
+        return [f"{axle} bar up to {show(peak, Kind.STRESS, self._bridge.units)} at 1\u00a0g"]
