@@ -1,10 +1,10 @@
 """The jack test on corner scales: what the loads with no bar, the old and the new bar say about roll stiffness.
 
-A jack leans the body while all four wheels stand on scales, once in each state of the bar. The moment of an axle is t/2 times its
-change of load across; both axles twist by nearly the same roll, so the ratio of moments is the ratio of stiffnesses:
-that needs no angle. Unknown are the springs' and bars' roll stiffness, the friction of both axles, and a roll for
-each reading; the car sheet is a prior with its spread. Least squares by Gauss and Newton; how much of a result is
-still the prior is told.
+A jack leans the body while all four wheels stand on scales, once in each state of the bar. The moment of an axle is
+t/2 times its change of load across; both axles twist by nearly the same roll, so the ratio of moments is the ratio of
+stiffnesses: that needs no angle. Unknown are the springs' and bars' roll stiffness, the friction of both axles, and a
+roll for each reading; the car sheet is a prior with its spread. Least squares by Gauss and Newton; how much of a
+result is still the prior is told.
 """
 
 from __future__ import annotations

@@ -172,9 +172,10 @@ class LadderView(QWidget):
         left, right = self._x(min(inside)) - self._theme.px(5), self._x(max(inside)) + self._theme.px(5)
         top = self._theme.px(34)
         painter.fillRect(QRectF(left, top, right - left, self._base - top), self._theme.colour(Tone.WINDOW))
-        Lettering(painter, self._theme).write(
-            (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, align=Align.CENTRE
-        )
+        if self._looked in (self._ladder.present, -1):  # else the words of the rung that is looked at stand there
+            Lettering(painter, self._theme).write(
+                (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, align=Align.CENTRE
+            )
 
     def _paint_axis(self, painter: QPainter) -> None:
         px = self._theme.px
