@@ -30,7 +30,8 @@ def test_what_is_shown_for_editing_reads_back_as_the_same(kind: Kind, system: Sy
     ("4' 10 1/2\"", Kind.LENGTH, 1.4859), ("41 ft-lb", Kind.TORQUE, 55.588535), ("55 N·m", Kind.TORQUE, 55.0),
     ("125 lb/in", Kind.RATE, 21890.854), ("22", Kind.RATE, 22000.0), ("2.2 kg/mm", Kind.RATE, 21574.63),
     ("467 lb", Kind.MASS, 211.8276), ("0.9 g", Kind.ACCELERATION, 8.829), ("-1.5 deg", Kind.ANGLE, -0.0261799),
-    ("0.1 furlong", Kind.LENGTH, 20.11684), ("7.5°", Kind.ANGLE, 0.1308997),
+    ("8'", Kind.LENGTH, 2.4384), ("8′ 2″", Kind.LENGTH, 2.4892), ("8’2”", Kind.LENGTH, 2.4892), ("68/32", Kind.PERCENT, 68.0),
+    ("0.3 dm", Kind.DIAMETER, 0.03), ("2 kg·m/s²", Kind.FORCE, 2.0), ("7.5°", Kind.ANGLE, 0.1308997),
 ])  # fmt: skip
 def test_what_people_type(text: str, kind: Kind, expected: float) -> None:
     assert parse(text, kind, METRIC).value == pytest.approx(expected, rel=3e-6)
@@ -52,6 +53,11 @@ def test_a_bare_number_is_in_the_unit_that_is_shown() -> None:
     ("5 mm", Kind.RATIO, "is not a unit for a ratio"),
     ("5 ) (", Kind.MASS, "not a unit"),
     ("nan", Kind.MASS, "does not start with a number"),
+    ("17 9**9**9", Kind.DIAMETER, "not a unit that is known here"), ("17 mm/0", Kind.DIAMETER, "not a unit"),
+    ("17 mm*pi", Kind.DIAMETER, "not a unit"), ("12 stone", Kind.MASS, "not a unit"), ("1 fathom", Kind.LENGTH, "not a unit"),
+    ("17 " + "mm·" * 9**3, Kind.DIAMETER, "longer than a number"), ("1" * 5000, Kind.MASS, "longer than a number"),
+    ("1'250", Kind.LENGTH, "can be read in two ways"), ("1’250 mm", Kind.LENGTH, "can be read in two ways"),
+    ("68/30", Kind.PERCENT, "two parts of 100"), ("17 kg/s", Kind.MASS, "measures something else"),
 ])  # fmt: skip
 def test_what_is_refused_says_what_is_wrong_and_what_would_be_right(text: str, kind: Kind, words: str) -> None:
     with pytest.raises(InputError) as caught:
@@ -73,7 +79,7 @@ def test_our_factors_are_pints_factors() -> None:
     import pint
 
     registry = pint.UnitRegistry()
-    names = {"lb": "pound", "lbs": "pound", '"': "inch", "°": "degree", "t": "tonne"}
+    names = {"lb": "pound", "lbs": "pound", '"': "inch", "'": "foot", "°": "degree", "t": "tonne"}
     forces = {"lb": "pound_force", "lbs": "pound_force", "kg": "kilogram_force"}
     checked = 0
     for kind, table in TYPED.items():

@@ -102,7 +102,8 @@ UNITS: dict[System, dict[Kind, Unit]] = {
 
 # What may be typed, in lower case, beside the symbols above; a bare lb is a mass or a force as the field has it.
 TYPED: dict[Kind, dict[str, float]] = {
-    Kind.LENGTH: {"mm": 1e-3, "cm": 1e-2, "m": 1.0, "in": INCH, "inch": INCH, "inches": INCH, '"': INCH, "ft": 0.3048},
+    Kind.LENGTH: {"mm": 1e-3, "cm": 1e-2, "m": 1.0, "in": INCH, "inch": INCH, "inches": INCH, '"': INCH,
+                  "ft": 0.3048, "'": 0.3048},
     Kind.MASS: {"kg": 1.0, "lb": 0.45359237, "lbs": 0.45359237, "t": 1000.0},
     Kind.FORCE: {"n": 1.0, "kn": 1e3, "lb": LBF, "lbf": LBF, "lbs": LBF, "kgf": 9.80665, "kg": 9.80665},
     Kind.TORQUE: {

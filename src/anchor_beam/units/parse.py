@@ -1,4 +1,8 @@
-"""Reading what a person types into a field: `23.8 mm`, `15/16 in`, `1 1/16"`, `23,8`, `41 ft-lb`."""
+"""Reading what a person types into a field: `23.8 mm`, `15/16 in`, `1 1/16"`, `8′ 2″`, `23,8`, `41 ft-lb`, `19.7 ±0.8 in`.
+
+A grammar of our own comes first: a number or fraction, then names of units with small powers, joined by `·`, `-` or `/`. Only
+names that people put on cars are known. The unit library is asked for the factor of what passed, never for the text itself.
+"""
 
 from __future__ import annotations
 
@@ -20,6 +24,20 @@ _NUMBER = re.compile(
     re.VERBOSE,
 )
 _FEET = re.compile(r"""^\s*(?P<feet>\d+)\s*(?:'|ft)\s*(?P<rest>\d.*?)\s*(?:"|''|in|)\s*$""")
+_THOUSANDS = re.compile(r"^\s*[-+−–]?\d{1,3}(?:'\d{3})+(?!\s*[\"'\d])")
+_MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "´": "'", "″": '"', "”": '"', "“": '"'})
+LONGEST = 60  # characters that a field takes
+_NAME = re.compile(r"(?P<name>[A-Za-zµ°]+)(?P<power>²|³|\^?[23]|\*\*[23])?")
+_JOINT = re.compile(r"\s*([·⋅*/ -])\s*")
+_NAMES = {  # what may be part of a unit, in the library's words
+    "µm": "micrometer", "mm": "millimeter", "cm": "centimeter", "dm": "decimeter", "m": "meter", "in": "inch",
+    "inch": "inch", "inches": "inch", "thou": "thou", "ft": "foot", "foot": "foot", "feet": "foot", "g": "gram",
+    "gram": "gram", "kg": "kilogram", "t": "tonne", "oz": "ounce", "lb": "pound", "lbs": "pound", "pounds": "pound",
+    "n": "newton", "kn": "kilonewton", "dan": "decanewton", "kgf": "kilogram_force", "lbf": "pound_force",
+    "pa": "pascal", "kpa": "kilopascal", "mpa": "megapascal", "gpa": "gigapascal", "bar": "bar", "psi": "psi",
+    "ksi": "ksi", "deg": "degree", "degree": "degree", "degrees": "degree", "°": "degree", "rad": "radian",
+    "mrad": "milliradian", "s": "second", "ms": "millisecond", "min": "minute", "h": "hour",
+}  # fmt: skip
 _LIMITS = re.compile(r"^(?P<value>.*?)(?:±|\+/-|\+-)(?P<limits>.*)$")
 
 
@@ -27,13 +45,15 @@ _LIMITS = re.compile(r"^(?P<value>.*?)(?:±|\+/-|\+-)(?P<limits>.*)$")
 class Typed:
     """A value [SI] with the text it came from; `system` is the one whose unit was written, None without a unit.
 
-    spread: one standard deviation [SI], where limits were typed with it: they are taken as two.
+    spread: one standard deviation [SI], where limits were typed with it: they are taken as two. with_unit: whether a unit was
+    written.
     """
 
     value: float
     text: str
     system: System | None
     spread: float | None = None
+    with_unit: bool = False
 
 
 def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
@@ -42,22 +62,27 @@ def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
     Raises:
         InputError: at `place`, saying what would be accepted.
     """
+    if len(text) > LONGEST:
+        raise InputError(place, "This is longer than a number with its unit.", accepts=EXAMPLES[kind])
     limits = _LIMITS.match(text)
     if limits:
         return _with_limits(limits["value"], limits["limits"], text.strip(), kind, system, place)
-    feet = _FEET.match(text) if kind in (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER) else None
+    plain = text.translate(_MARKS)
+    if _THOUSANDS.match(plain):
+        raise _two_ways(plain.strip(), plain.replace("'", ""), plain.replace("'", " ft ", 1), text, place)
+    feet = _FEET.match(plain) if kind in (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER) else None
     if feet:
         inches = parse(feet["rest"] + " in", kind, system, place=place)
-        return Typed(float(feet["feet"]) * 0.3048 + inches.value, text.strip(), System.US)
-    match = _NUMBER.match(text)
+        return Typed(float(feet["feet"]) * 0.3048 + inches.value, text.strip(), System.US, with_unit=True)
+    match = _NUMBER.match(plain)
     if match is None:
         raise InputError(place, _not_a_number(text), got=text, accepts=EXAMPLES[kind])
-    number = _number(match, text, place, kind)
+    number = _share(match, text, place) if kind is Kind.PERCENT and match["n2"] else _number(match, text, place, kind)
     symbol = match["unit"]
     if not symbol:
         return Typed(number * unit_of(kind, system).si, text.strip(), None)
     value = number * _factor(symbol, kind, place, text)
-    return Typed(value, text.strip(), _system_of(symbol, kind))
+    return Typed(value, text.strip(), _system_of(symbol, kind), with_unit=True)
 
 
 def _with_limits(value: str, limits: str, text: str, kind: Kind, system: System, place: str) -> Typed:
@@ -69,7 +94,21 @@ def _with_limits(value: str, limits: str, text: str, kind: Kind, system: System,
     of, around = parse(value, kind, system, place=place), parse(limits, kind, system, place=place)
     if not around.value > 0.0:
         raise InputError(place, "Limits around a value are above zero.", got=text, accepts=f"{EXAMPLES[kind]} ± 1")
-    return Typed(of.value, text, of.system, around.value / 2.0)
+    return Typed(of.value, text, of.system, around.value / 2.0, of.with_unit)
+
+
+def _two_ways(what: str, one: str, other: str, text: str, place: str) -> InputError:
+    return InputError(
+        place, f"{what} can be read in two ways.", got=text, accepts=f"{one.strip()} or {other.strip()}"
+    )
+
+
+def _share(match: re.Match[str], text: str, place: str) -> float:
+    """`68/32`, as front and rear part of a whole, is 68 %."""
+    part, rest = int(match["n2"]), int(match["d2"])
+    if match["sign"] or part + rest != 100:
+        raise InputError(place, "A share is a percentage, or two parts of 100.", got=text, accepts="68 % or 68/32")
+    return float(part)
 
 
 def _not_a_number(text: str) -> str:
@@ -84,7 +123,7 @@ def _number(match: re.Match[str], text: str, place: str, kind: Kind) -> float:
         decimal = match["decimal"]
         if re.fullmatch(r"[1-9]\d{0,2},\d{3}", decimal):
             joined, dotted = decimal.replace(",", ""), decimal.replace(",", ".")
-            raise InputError(place, f"{decimal} can be read in two ways.", got=text, accepts=f"{joined} or {dotted}")
+            raise _two_ways(decimal, joined, dotted, text, place)
         number = float(decimal.replace(",", "."))
     else:
         whole, over, under = (
@@ -108,25 +147,23 @@ def _factor(symbol: str, kind: Kind, place: str, text: str) -> float:
             return unit.si
     if kind is Kind.ACCELERATION or kind not in DIMENSIONS:
         raise InputError(place, f"“{symbol}” is not a unit for a {kind}.", got=text, accepts=EXAMPLES[kind])
-    try:
-        quantity = _registry().Quantity(1.0, _for_pint(symbol))
-        return float(quantity.to(DIMENSIONS[kind]).magnitude)
-    except _pint_errors() as problem:
+    words = _for_the_library(symbol)
+    if words is None:
         raise InputError(
-            place, f"{_what_is(symbol)}, and this is a {kind}.", got=text, accepts=EXAMPLES[kind]
-        ) from problem
+            place, f"“{symbol}” is not a unit that is known here, and this is a {kind}.", got=text, accepts=EXAMPLES[kind]
+        )  # fmt: skip
+    unit = _registry().Quantity(1.0, words)
+    if not unit.is_compatible_with(DIMENSIONS[kind]):
+        raise InputError(place, f"{_what_is(symbol)}, and this is a {kind}.", got=text, accepts=EXAMPLES[kind])
+    return float(unit.to(DIMENSIONS[kind]).magnitude)
 
 
 def _what_is(symbol: str) -> str:
-    """`N is a unit of force`, or that the unit is unknown."""
+    """`N is a unit of force`, or that it is no unit of this."""
     lower = symbol.lower()
     for other, table in TYPED.items():
         if lower in table:
             return f"{symbol} is a unit of {_plain(other)}"
-    try:
-        _registry().Quantity(1.0, _for_pint(symbol))
-    except _pint_errors():
-        return f"“{symbol}” is not a unit that is known here"
     return f"{symbol} measures something else"
 
 
@@ -143,8 +180,20 @@ def _system_of(symbol: str, kind: Kind) -> System | None:
     return None if shared else System.METRIC
 
 
-def _for_pint(symbol: str) -> str:
-    return symbol.replace("·", "*").replace("-", "*").replace("²", "**2").replace("^", "**")
+def _for_the_library(symbol: str) -> str | None:
+    """The unit in the library's words; None where a part of it is not known, or is not a unit at all."""
+    words = ""
+    for i, part in enumerate(_JOINT.split(symbol.strip())):
+        if i % 2:
+            words += "/" if part == "/" else "*"
+            continue
+        match = _NAME.fullmatch(part)
+        name = None if match is None else _NAMES.get(match["name"].lower())
+        if match is None or name is None:
+            return None
+        power = (match["power"] or "").translate(str.maketrans("²³", "23", "^*"))
+        words += f"{name}**{power}" if power else name
+    return words
 
 
 @lru_cache(maxsize=1)
@@ -152,19 +201,3 @@ def _registry() -> Any:
     import pint
 
     return pint.UnitRegistry()
-
-
-def _pint_errors() -> tuple[type[Exception], ...]:
-    import tokenize
-
-    import pint
-
-    return (
-        pint.errors.PintError,
-        tokenize.TokenError,
-        AttributeError,
-        TypeError,
-        ValueError,
-        SyntaxError,
-        AssertionError,
-    )

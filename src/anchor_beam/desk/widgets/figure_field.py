@@ -192,7 +192,7 @@ class FigureField(QWidget):
             self._refuse(problem)
             return
         symbol = unit_of(self._field.kind, self._units).symbol
-        text = typed.text if typed.system is not None or not symbol else f"{typed.text} {symbol}"
+        text = typed.text if typed.with_unit or not symbol else f"{typed.text} {symbol}"
         if self._ask(SetValue(self.place, typed.value, text, self._source(typed), typed.spread)):
             self._ask_for_source()
 
