@@ -8,7 +8,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QGridLayout,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QSizePolicy,
     QVBoxLayout,
@@ -19,6 +18,7 @@ from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.beam.phases import PhaseSwitch
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.result_figure import TallFigure
 from anchor_beam.desk.widgets.split import NARROW
 from anchor_beam.drawings.shapes import Size
@@ -83,7 +83,7 @@ class Header(QWidget):
         column = QVBoxLayout()
         column.setSpacing(theme.px(1))
         for words, box, bold in (("setting", self.setting, True), ("against", self.against, False)):
-            label = QLabel(words)
+            label = Label(words)
             label.setFont(theme.font(Size.SMALL))
             box.setFont(theme.font(Size.NORMAL, bold=bold))
             box.setFixedWidth(theme.px(NAMES))
@@ -111,7 +111,7 @@ class Header(QWidget):
         fill(self.against, names or ["nothing kept yet"], known)
         self.against.setEnabled(bool(names))
         for box in (self.setting, self.against):
-            box.setToolTip(box.currentText())  # a narrow window cuts it short
+            box.setToolTip(tip(box.currentText()))  # a narrow window cuts it short
 
     def _use(self, index: int) -> None:
         shown = self._bridge.picture

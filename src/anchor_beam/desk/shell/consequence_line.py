@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QFontMetrics, QGuiApplication, QPainter, QPaintEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme, restyle
+from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.session.outcome import Unsaved
 from anchor_beam.session.workshop import Part
@@ -16,7 +17,7 @@ from anchor_beam.words import faults
 LEADING = 13  # px at the normal font size, between small lines
 
 
-class FewLines(QLabel):
+class FewLines(Label):
     """One line, or small ones as many as its height holds where one is too short; the rest ends in an ellipsis and stands
     in the tool tip."""
 
@@ -64,7 +65,7 @@ class ConsequenceLine(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
-        self._act, self._consequence = QLabel(), FewLines(theme)
+        self._act, self._consequence = Label(), FewLines(theme)
         self._act.setFont(theme.font(Size.NORMAL, bold=True))
         row.addWidget(self._act)
         row.addWidget(self._consequence, stretch=1)
@@ -107,13 +108,13 @@ class ConsequenceLine(QWidget):
         self._act.setText(f"{mark}{said.act}" + (":" if said.act and said.consequence else ""))
         sentence = f"{said.consequence} {said.why}".strip()
         self._consequence.setText(sentence if unsaved is None else faults.unsaved(unsaved.acts, unsaved.why))
-        self._consequence.setToolTip(self._consequence.text())
+        self._consequence.setToolTip(tip(self._consequence.text()))
         self.setAccessibleName(self.text)
         undo, redo = (None, None) if session is None else (session.undo, session.redo)
         self.undo.setEnabled(undo is not None)
         self.redo.setEnabled(redo is not None)
-        self.undo.setToolTip(f"take back: {undo} (Ctrl+Z)" if undo else "nothing to take back")
-        self.redo.setToolTip(f"do again: {redo} (Ctrl+Shift+Z)" if redo else "nothing to do again")
+        self.undo.setToolTip(tip(f"take back: {undo} (Ctrl+Z)" if undo else "nothing to take back"))
+        self.redo.setToolTip(tip(f"do again: {redo} (Ctrl+Shift+Z)" if redo else "nothing to do again"))
         self.save.setVisible(unsaved is not None)
         self.copy.setVisible(bool(self._bridge.what_happened))
         self.units.setText(str(self._bridge.units))

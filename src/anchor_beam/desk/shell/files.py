@@ -9,9 +9,10 @@ from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt
 from PySide6.QtGui import QKeySequence, QShortcut
-from PySide6.QtWidgets import QFileDialog, QFrame, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFileDialog, QFrame, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
@@ -157,7 +158,7 @@ class ProblemSheet(QFrame):
         column = QVBoxLayout(self)
         pad = theme.px(20)
         column.setContentsMargins(pad, pad, pad, pad)
-        self._title, self._text = QLabel(), QLabel()
+        self._title, self._text = Label(), Label()
         self._title.setFont(theme.font(Size.LARGE, bold=True))
         self._text.setWordWrap(True)
         self._text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.session.edits import RemoveSetting, SaveSetting
 from anchor_beam.words import faults
@@ -22,7 +23,7 @@ class KeepSetting(QFrame):
         column = QVBoxLayout(self)
         pad = theme.px(12)
         column.setContentsMargins(pad, pad, pad, pad)
-        column.addWidget(QLabel("Keep what is on the bench as"))
+        column.addWidget(Label("Keep what is on the bench as"))
         self.name = QLineEdit()
         self.name.setAccessibleName("name of the setting")
         self.name.setMaxLength(80)

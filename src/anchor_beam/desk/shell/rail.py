@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QLabel, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.stages.stage import Stage
 from anchor_beam.desk.theme.theme import Theme, restyle
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.session.workshop import Part
 
@@ -28,7 +29,7 @@ class Rail(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, theme.px(16), 0, theme.px(12))
         column.setSpacing(0)
-        self._name, self._kind = QLabel(), QLabel()
+        self._name, self._kind = Label(), Label()
         self._name.setFont(theme.font(Size.NORMAL, bold=True))
         self._kind.setFont(theme.font(Size.SMALL))
         for label in (self._name, self._kind):

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QDialog, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QVBoxLayout
 
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size
 
 
@@ -18,9 +19,9 @@ class StartProblem(QDialog):
         column = QVBoxLayout(self)
         pad = theme.px(24)
         column.setContentsMargins(pad, pad, pad, pad)
-        title = QLabel("△  The garage did not open")
+        title = Label("△  The garage did not open")
         title.setFont(theme.font(Size.LARGE, bold=True))
-        self.sentence = QLabel(sentence)
+        self.sentence = Label(sentence)
         self.sentence.setWordWrap(True)
         self.sentence.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         column.addWidget(title)

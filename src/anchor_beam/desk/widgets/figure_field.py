@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
+from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
 from anchor_beam.desk.widgets.source_question import KEYS, SourceQuestion
 from anchor_beam.documents.fields import field_at
@@ -90,7 +91,7 @@ class FigureField(QWidget):
         self.edit.setAccessibleName(name or self._field.label)
         self.edit.setMaxLength(40)
         self.setFocusProxy(self.edit)
-        self._unit = QLabel(self)
+        self._unit = Label("", self)
         self._unit.setFont(theme.font(Size.SMALL))
         self.mark = ProvenanceMark(theme, self)
         self.note: Note | None = None  # made when there is something to say
@@ -152,10 +153,10 @@ class FigureField(QWidget):
         self.edit.setText(self._text(self._figure))
         self.edit.setModified(False)
         usual = self._field.is_usual(self._figure.value)
-        tip = self._field.help if usual else faults.unusual(
+        about = self._field.help if usual else faults.unusual(
             self._field.label, self._figure.value, self._field.usual, self._field.kind, self._units
         )  # fmt: skip
-        self.edit.setToolTip(f"{tip}\nAs typed: {self._figure.typed}" if self._figure.typed else tip)
+        self.edit.setToolTip(tip(f"{about}\nAs typed: {self._figure.typed}" if self._figure.typed else about))
         tone = Tone.GRAB if usual else Tone.WARNING
         restyle(self.edit, f"color: {self._bridge.theme.colour(tone).name()}")
         if self.edit.hasFocus():

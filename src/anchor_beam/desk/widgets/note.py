@@ -4,23 +4,23 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPen, QPolygonF
-from PySide6.QtWidgets import QLabel, QWidget
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size, Tone
 
 
-class Hanging(QLabel):
+class Hanging(Label):
     """A framed text that hangs below its owner, over whatever is there, inside the window."""
 
     FRAME = Tone.WARNING
 
     def __init__(self, theme: Theme, owner: QWidget) -> None:
-        super().__init__(owner.window())
+        super().__init__("", owner.window())
         self._theme, self._owner = theme, owner
         self.setWordWrap(True)
         self.setFont(theme.font(Size.SMALL))
-        self.setTextFormat(Qt.TextFormat.PlainText)
         self.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         owner.destroyed.connect(self.deleteLater)
 
@@ -56,7 +56,7 @@ class Note(Hanging):
         paint_warning_mark(painter, self._theme, self._theme.px(12), self._theme.px(13))
 
 
-def hang_below(owner: QWidget, label: QLabel, theme: Theme) -> None:
+def hang_below(owner: QWidget, label: Label, theme: Theme) -> None:
     """Show a label with its text below its owner, or above where there is no room, inside the window."""
     window = owner.window()
     if label.parentWidget() is not window:

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
+from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rows import Reading, Row, read_row
 from anchor_beam.session.workshop import Part
@@ -42,7 +43,7 @@ class ResultFigure(QWidget):
         if text != self._text:
             self._text = text
             self.setAccessibleName(text.spoken)
-            self.setToolTip(text.why or HOW)
+            self.setToolTip(tip(text.why or HOW))
             self.setCursor(Qt.CursorShape.ArrowCursor if text.why else Qt.CursorShape.PointingHandCursor)
             self.update()
 

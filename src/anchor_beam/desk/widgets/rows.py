@@ -6,11 +6,12 @@ from collections.abc import Iterable
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.note import paint_warning_mark
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.rows import Row
@@ -40,8 +41,8 @@ class Panel(QScrollArea):
         self.column.addWidget(widget)
         return widget
 
-    def heading(self, text: str, *, large: bool = False) -> QLabel:
-        label = QLabel(text)
+    def heading(self, text: str, *, large: bool = False) -> Label:
+        label = Label(text)
         label.setWordWrap(True)
         label.setFont(self.theme.font(Size.LARGE if large else Size.NORMAL, bold=large))
         self.column.addWidget(label)
@@ -79,7 +80,7 @@ def labelled(theme: Theme, text: str, widget: QWidget) -> QWidget:
     row = QHBoxLayout(holder)
     row.setContentsMargins(0, 0, 0, 0)
     row.setSpacing(theme.px(6))
-    label = QLabel(text)
+    label = Label(text)
     label.setBuddy(widget)
     row.addWidget(label)
     row.addStretch()
@@ -88,7 +89,7 @@ def labelled(theme: Theme, text: str, widget: QWidget) -> QWidget:
     return holder
 
 
-class Caution(QLabel):
+class Caution(Label):
     """A sentence with the warning triangle; hides itself when there is nothing to say."""
 
     def __init__(self, theme: Theme) -> None:

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QFrame, QGridLayout, QLabel, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.formula import FormulaView
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import for_editing, show
@@ -79,7 +80,7 @@ class WorkingPanel(QFrame):
             symbol, *texts = self._cells(term)
             grid.addWidget(FormulaView(self._bridge.theme, symbol, bold=last), row, 0)
             for column, text in enumerate(texts, 1):
-                label = QLabel(text)
+                label = Label(text)
                 label.setFont(self._bridge.theme.font(Size.NORMAL if column == 2 else Size.SMALL, bold=last))
                 label.setWordWrap(column == 1)
                 if column == 2:
@@ -93,7 +94,7 @@ class WorkingPanel(QFrame):
         return term.symbol, term.name, str(value)
 
     def _add(self, text: str, size: Size, *, bold: bool = False, soft: bool = False) -> None:
-        label = QLabel(text)
+        label = Label(text)
         label.setWordWrap(True)
         label.setFont(self._bridge.theme.font(size, bold=bold))
         label.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)

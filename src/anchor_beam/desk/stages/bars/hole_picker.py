@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QToolTip, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.session.edits import SetHole
 
@@ -52,7 +53,7 @@ class HolePicker(QWidget):
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         hole = self._nearest(event.position().toPoint())
         if hole >= 0 and hole != self._hovered:
-            QToolTip.showText(event.globalPosition().toPoint(), self._explain(hole), self)
+            QToolTip.showText(event.globalPosition().toPoint(), tip(self._explain(hole)), self)
         self._hovered = hole
 
     def keyPressEvent(self, event: QKeyEvent) -> None:

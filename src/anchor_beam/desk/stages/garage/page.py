@@ -7,7 +7,6 @@ from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import (
     QComboBox,
     QFrame,
-    QLabel,
     QLineEdit,
     QPushButton,
     QScrollArea,
@@ -18,6 +17,7 @@ from PySide6.QtWidgets import (
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_row import CarRow
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.documents.making import LAYOUTS, typical_car
@@ -49,7 +49,7 @@ class GaragePage(Split):
         scroll.setAccessibleName("cars in the garage")
         scroll.setFrameShape(QFrame.Shape.NoFrame)
         scroll.setWidget(holder)
-        self.welcome = QLabel(WELCOME)
+        self.welcome = Label(WELCOME)
         self.welcome.setWordWrap(True)
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
         pad = bridge.theme.px(60)

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.fields import AXLE_FIELDS, field_at
 from anchor_beam.documents.records import Adjuster, ArmDirection
@@ -62,7 +63,7 @@ class LinksPanel(Panel):
         row = QHBoxLayout(holder)
         row.setContentsMargins(0, self.theme.px(4), 0, 0)
         row.setSpacing(self.theme.px(6))
-        row.addWidget(QLabel("Set level"))
+        row.addWidget(Label("Set level"))
         row.addStretch()
         for text, sides in (("left", (Side.LEFT,)), ("right", (Side.RIGHT,)), ("both", tuple(Side))):
             button = QPushButton(text)
