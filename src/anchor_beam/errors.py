@@ -8,6 +8,7 @@ AnchorBeamError
  |- StoreError       the garage file could not be opened, read or written
      |- GarageLocked    another instance holds it
      |- GarageNewer     it was written by a later version
+     |- GarageGone      another program replaced it, removed it or cut it short while it was open
 """
 
 from __future__ import annotations
@@ -96,6 +97,10 @@ class GarageLocked(StoreError):
 
 class GarageNewer(StoreError):
     """The garage was written by a later version of Anchor Beam."""
+
+
+class GarageGone(StoreError):
+    """The name no longer leads to the garage that was opened, or the file is no longer whole."""
 
 
 @dataclass(frozen=True)

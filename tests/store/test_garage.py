@@ -18,7 +18,7 @@ from anchor_beam.demo.team import harrow_half_ton, sorrel_finch
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import GarageLocked, GarageNewer, StoreError
-from anchor_beam.store.database import start_over
+from anchor_beam.store.fresh import DEMO, MARK, set_aside
 from anchor_beam.store.garage import Garage
 
 OD = "bench.rear.bar.od"
@@ -204,9 +204,19 @@ def test_killed_in_a_burst_of_edits_the_last_finished_one_is_there(edited: Path)
         assert garage.journal.undo(1)
 
 
-def test_starting_over_removes_the_file_but_not_under_someone(edited: Path) -> None:
-    with Garage(edited), pytest.raises(GarageLocked):
-        start_over(edited)
-    start_over(edited)
+def test_starting_over_sets_a_demo_aside_but_no_other_garage_and_not_under_someone(edited: Path) -> None:
     with Garage(edited) as garage:
+        kept = garage.cars()
+        with pytest.raises(GarageLocked):
+            set_aside(edited)
+    was = edited.read_bytes()
+    with pytest.raises(StoreError, match="not a garage of the demo"):
+        set_aside(edited)
+    assert edited.read_bytes() == was
+    with Garage(edited) as garage:
+        garage.choose(MARK, DEMO)
+    aside = set_aside(edited)
+    assert aside is not None
+    with Garage(aside) as before, Garage(edited) as garage:
+        assert before.cars() == kept
         assert garage.cars() == ()

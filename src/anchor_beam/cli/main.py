@@ -70,11 +70,14 @@ def _desk(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, theme: str
 
 
 def _demo(chosen: argparse.Namespace) -> int:
-    path = chosen.garage or _data_folder() / "demo" / "garage.sqlite3"
+    usual = _data_folder() / "demo" / "garage.sqlite3"
+    path = chosen.garage or usual
     if chosen.fresh:
-        from anchor_beam.store.database import start_over
+        from anchor_beam.store.fresh import set_aside
 
-        start_over(path)
+        aside = set_aside(path, known=path == usual)
+        if aside is not None:
+            print(f"anchor-beam: the demo starts over; what was there is kept in {aside}.", file=sys.stderr)
     return _desk(path, _team, chosen.theme)
 
 

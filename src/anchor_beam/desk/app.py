@@ -20,6 +20,7 @@ from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.workshop import Workshop
+from anchor_beam.store.fresh import DEMO, MARK
 from anchor_beam.store.garage import Garage
 
 AFTER_START = 500  # ms, when the first picture stands
@@ -46,6 +47,7 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
             if fill is not None and not garage.cars() and not garage.cars(put_away=True):
                 for file in fill():
                     garage.add(file, "came with the demo")
+                garage.choose(MARK, DEMO)
             workshop = Workshop(garage)
         except StoreError as problem:
             _say(look, problem)
@@ -58,6 +60,7 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
         with caught(bridge):
             code = app.exec()
         jobs.close()
+        workshop.garage.close()  # another one by now, if this one was taken away
         return code
 
 

@@ -24,6 +24,7 @@ from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
 
 ON_SCREEN = 10  # ms from the first painting until the screen shows it
+LOOK_AFTER = 2000  # ms between two looks whether the garage is still in its place
 HANDS_REST = 40  # ms without a change before jobs are asked for: a drag is not slowed by what nobody could read
 
 
@@ -73,6 +74,10 @@ class Bridge(QObject):
         self._quiet.setSingleShot(True)
         self._quiet.setInterval(HANDS_REST)
         self._quiet.timeout.connect(self._ask_for_jobs)
+        self._watchman = QTimer(self)
+        self._watchman.setInterval(LOOK_AFTER)
+        self._watchman.timeout.connect(workshop.look_after)
+        self._watchman.start()
         self._notifier: QSocketNotifier | None = None
         jobs.on_wire = self._watch
         self._watch(jobs.wire)
@@ -109,6 +114,7 @@ class Bridge(QObject):
         self._followers.clear()
         self._turn.stop()
         self._quiet.stop()
+        self._watchman.stop()
         self._watch(None)
         self.jobs.on_wire = lambda _wire: None
 

@@ -19,6 +19,10 @@ class Choices:
         self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
         self.source = Provenance(source) if source in set(Provenance) else Provenance.GUESS
 
+    def move_to(self, garage: Garage) -> None:
+        """Keep later choices in another garage."""
+        self._garage = garage
+
     def choose_units(self, units: System) -> StoreError | None:
         """Metric or US customary."""
         self.units = units

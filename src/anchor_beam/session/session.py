@@ -83,8 +83,13 @@ class Session:
         Raises:
             InputError: it is not possible; nothing changed.
             StoreError: something it needs cannot be read; nothing changed.
+            GarageGone: ... because another program cut the file short.
         """
-        changes = self._changes(edit)
+        try:
+            changes = self._changes(edit)
+        except StoreError:
+            self.garage.database.require_in_place()  # the better reason, if it is that
+            raise
         if not changes.moves and not changes.revisions:
             return self.outcome
         self._taken_back.clear()
@@ -104,6 +109,11 @@ class Session:
         else:
             self.outcome = Saved()
         return self.outcome
+
+    def move_to(self, garage: Garage) -> Outcome:
+        """Go on in a garage that has the same documents, and save there what is in hand only."""
+        self.garage = garage
+        return self.save_again()
 
     def take_back(self) -> str | None:
         """Undo the last act; what it was, None where there is none.

@@ -9,11 +9,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 from enum import Flag, auto
+from pathlib import Path
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.documents.records import CarFile, Provenance
-from anchor_beam.errors import InputError, StoreError
+from anchor_beam.errors import GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
 from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
@@ -23,6 +24,8 @@ from anchor_beam.session.outcome import Outcome, Saved, Unsaved
 from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
+from anchor_beam.store.rescue import rescue
+from anchor_beam.words import faults
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
@@ -54,6 +57,7 @@ class Workshop:
         self.picture: Picture | None = None
         self.said = Said("", "")
         self.drag: Drag | None = None
+        self.gone: GarageGone | None = None  # why the garage is no longer in its place
         self.change: tuple[Results, Results] | None = None  # before and after the last act, until its reason is said
         self._listeners: list[Listener] = []
         self._take_up()
@@ -179,6 +183,37 @@ class Workshop:
                 self.said = Said("Saved", f"{what} on the disk now.")
             self._tell(Part.STATUS)
         return session.outcome
+
+    def look_after(self) -> GarageGone | None:
+        """See whether the garage is still in its place; why not, and says so once."""
+        try:
+            self.garage.database.require_in_place()
+        except GarageGone as problem:
+            if self.gone is None:
+                self.gone = problem
+                self.say(Said("The garage", faults.gone(problem), complaint=True))
+        return self.gone
+
+    def save_beside(self) -> Path:
+        """Save a garage that another program took away beside its old place, and go on there; where that is.
+
+        Raises:
+            StoreError: it could not be written; everything is still in hand.
+        """
+        session, _ = self._require()
+        garage, whole = rescue(self.garage)
+        if whole:
+            session.move_to(garage)
+        else:
+            session = Session(garage, garage.add(session.file, "saved beside"))
+        self.garage.close()
+        self.garage, self.session, self.gone = garage, session, None
+        self.choices.move_to(garage)
+        self.choices.choose_car(session.car)
+        what = "All cars are" if whole else "The other garage cannot be read any more; this car is"
+        self.said = Said("Saved beside", f"{what} in {garage.path.name} now, and this window goes on there.")
+        self._tell(EVERYTHING)
+        return garage.path
 
     def undo(self) -> None:
         """Take back the last act of this car.

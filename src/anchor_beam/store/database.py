@@ -1,20 +1,26 @@
-"""The garage's SQLite file: opened, checked before anything is touched, brought up to date, and locked."""
+"""The garage's SQLite file: checked before anything is touched, locked, opened, brought up to date, and watched.
+
+Other programs may replace the file, remove it or cut it short while it is open, as those do that keep folders alike on two
+machines. What is written then goes into a file that nobody finds again. So each write first looks whether the name still
+leads to this file, and whether the file is as long as it was.
+"""
 
 from __future__ import annotations
 
 import contextlib
 import sqlite3
-import struct
 from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
-from anchor_beam.errors import GarageNewer, StoreError
+from anchor_beam.errors import GarageGone, StoreError
 from anchor_beam.store.faults import as_store_error, reason
-from anchor_beam.store.lock import lock
+from anchor_beam.store.header import read_header, require_ours
+from anchor_beam.store.lock import identity, lock
 from anchor_beam.store.schema import APPLICATION_ID, SCHEMA_VERSION, TABLES
 
-_HEADER = struct.Struct(">16s44xI4xI")  # of an SQLite file: magic, user version, application id
+OPENING = 5.0  # s that opening waits for another program's lock
+BUSY = 0.05  # s that an act waits for another program's lock; it is kept in hand then, and the window goes on
 
 
 class Database:
@@ -29,16 +35,18 @@ class Database:
             StoreError: it cannot be opened, is damaged or is something else.
         """
         self.path = path
+        header = read_header(path)
+        if header is not None:
+            require_ours(path, header)
         try:
             path.parent.mkdir(parents=True, exist_ok=True)
-            self._lock = lock(path.with_suffix(".lock"))
+            self._lock = lock(path)
         except OSError as problem:
             raise StoreError(
                 "garage", f"The garage cannot be kept in {path.parent}: {reason(problem)}.",
                 accepts="a folder that you may write to",
             ) from problem  # fmt: skip
         try:
-            _look(path)
             self._connection = self._open()
         except BaseException:
             self._lock.close()
@@ -46,10 +54,12 @@ class Database:
         self._last: int = self.one(
             "SELECT max(ifnull((SELECT max(id) FROM document), 0), ifnull((SELECT max(id) FROM revision), 0))"
         )
+        self._size = path.stat().st_size
+        self._log: tuple[int, int] | None = None
 
     def _open(self) -> sqlite3.Connection:
         with as_store_error("open"):
-            connection = sqlite3.connect(self.path, isolation_level=None)
+            connection = sqlite3.connect(self.path, isolation_level=None, timeout=OPENING)
         try:
             with as_store_error("open"):
                 self._prepare(connection)
@@ -64,7 +74,6 @@ class Database:
                 f"BEGIN; PRAGMA application_id = {APPLICATION_ID}; PRAGMA user_version = {SCHEMA_VERSION}; {TABLES} COMMIT;"
             )
         version = int(connection.execute("PRAGMA user_version").fetchone()[0])
-        _require_known(self.path, int(connection.execute("PRAGMA application_id").fetchone()[0]), version)
         connection.execute("PRAGMA journal_mode = WAL")
         connection.execute(
             "PRAGMA synchronous = FULL"
@@ -75,6 +84,7 @@ class Database:
             bring_up_to_date(connection, self.path, version)
         connection.execute("PRAGMA foreign_keys = ON")
         connection.execute("SELECT count(*) FROM journal")  # a damaged file says so here
+        connection.execute(f"PRAGMA busy_timeout = {round(1e3 * BUSY)}")
 
     def close(self) -> None:
         """Give the file and the lock back."""
@@ -85,6 +95,55 @@ class Database:
         """A number that no document and no revision has. One process holds the file, so counting is enough."""
         self._last += 1
         return self._last
+
+    @property
+    def last(self) -> int:
+        """The last number that was given out."""
+        return self._last
+
+    def go_on_from(self, number: int) -> None:
+        """Give out numbers above one that another garage has given out: what is in hand keeps its own."""
+        self._last = max(self._last, number)
+
+    def require_in_place(self) -> None:
+        """See whether the file is still the one that was opened, and whole.
+
+        Raises:
+            GarageGone: another program replaced it, removed it or cut it short.
+        """
+        try:
+            found, log = self.path.stat(), self._log_now()
+        except OSError as problem:
+            raise _gone(self.path, "removed or moved") from problem
+        if identity(found) != self._lock.identity:
+            raise _gone(self.path, "replaced")
+        if found.st_size < self._size:
+            raise _gone(self.path, "cut short")
+        if self._log is not None and log != self._log:
+            raise _gone(self.path, "robbed of its newest changes")
+        self._size = found.st_size
+
+    def require_sound(self) -> None:
+        """Read through the whole file.
+
+        Raises:
+            StoreError: a part of it is damaged.
+        """
+        if self.one("PRAGMA quick_check(1)") != "ok":
+            raise StoreError("garage", f"{self.path.name} is damaged.")
+
+    def copy_to(self, path: Path) -> None:
+        """Write everything that this connection still reads into a new file.
+
+        Raises:
+            StoreError: it cannot be read any more, or not be written there.
+        """
+        with as_store_error("write"), contextlib.closing(sqlite3.connect(path)) as copy:
+            self._connection.backup(copy)
+
+    def _log_now(self) -> tuple[int, int] | None:
+        log = self.path.with_name(f"{self.path.name}-wal")
+        return identity(log.stat()) if log.exists() else None
 
     def rows(self, sql: str, *values: object) -> list[tuple[Any, ...]]:
         """What a query finds.
@@ -112,6 +171,7 @@ class Database:
         Raises:
             StoreError: it could not be written; nothing was.
         """
+        self.require_in_place()
         with as_store_error("write"):
             self._connection.execute("BEGIN IMMEDIATE")
             try:
@@ -121,51 +181,11 @@ class Database:
                 if self._connection.in_transaction:
                     self._connection.execute("ROLLBACK")
                 raise
+        self._log = self._log_now()
 
 
-def _look(path: Path) -> None:
-    """Refuse a file that is not ours, or newer, from its first bytes alone: nothing of it is touched.
-
-    Raises:
-        GarageNewer, StoreError
-    """
-    try:
-        with path.open("rb") as file:
-            start = file.read(_HEADER.size)
-    except FileNotFoundError:
-        return
-    except OSError as problem:
-        raise StoreError("garage", f"{path} cannot be read: {reason(problem)}.") from problem
-    if not start:
-        return
-    if len(start) < _HEADER.size or not start.startswith(b"SQLite format 3\0"):
-        raise StoreError("garage", "This file is not a garage, or it is damaged.")
-    _, version, owner = _HEADER.unpack(start)
-    _require_known(path, owner, version)
-
-
-def _require_known(path: Path, owner: int, version: int) -> None:
-    if owner != APPLICATION_ID:
-        raise StoreError("garage", f"{path.name} is a database of another program, not a garage.")
-    if version > SCHEMA_VERSION:
-        raise GarageNewer(
-            "garage", f"This garage was written by a later version of Anchor Beam (garage format {version}).",
-            accepts=f"formats up to {SCHEMA_VERSION}; update Anchor Beam, the file was not touched",
-        )  # fmt: skip
-
-
-def start_over(path: Path) -> None:
-    """Remove a garage file with its side files, so that the next opening makes a new one.
-
-    Raises:
-        GarageLocked: it is open in another window.
-        StoreError: it cannot be removed.
-    """
-    if not path.exists():
-        return
-    with contextlib.closing(lock(path.with_suffix(".lock"))):
-        try:
-            for name in (path.name, f"{path.name}-wal", f"{path.name}-shm"):
-                (path.parent / name).unlink(missing_ok=True)
-        except OSError as problem:
-            raise StoreError("garage", f"{path} could not be removed: {reason(problem)}.") from problem
+def _gone(path: Path, what: str) -> GarageGone:
+    return GarageGone(
+        "garage", f"Not saved: {path.name} was {what} by another program while it was open.",
+        accepts="to save beside it under another name; what you did since is in hand",
+    )  # fmt: skip

@@ -26,3 +26,8 @@ def unusual(label: str, value: float, usual: tuple[float, float], kind: Kind, sy
 def unsaved(acts: tuple[str, ...], why: AnchorBeamError) -> str:
     """Why what was done is not on the disk, and how much of it, where it is more than the last act."""
     return f"{why}" if len(acts) <= 1 else f"{why} {len(acts)} edits are not on the disk, the first is “{acts[0]}”."
+
+
+def gone(why: AnchorBeamError) -> str:
+    """That the garage is no longer in its place, before anything had to be saved."""
+    return f"is no longer where it was: {why.message.removeprefix('Not saved: ')} What is on the bench is in hand."

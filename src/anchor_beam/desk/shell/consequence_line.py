@@ -10,6 +10,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import Theme, restyle
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.errors import GarageGone
 from anchor_beam.session.outcome import Unsaved
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
@@ -70,11 +71,13 @@ class ConsequenceLine(QWidget):
         row.addWidget(self._act)
         row.addWidget(self._consequence, stretch=1)
         self.save = QPushButton("save again")
+        self.beside = QPushButton("save beside")
+        self.beside.clicked.connect(lambda: bridge.attempt(bridge.workshop.save_beside))
         self.copy = QPushButton("copy what happened")
         self.copy.clicked.connect(lambda: QGuiApplication.clipboard().setText(bridge.what_happened))
         self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
         self.units, self.look = QPushButton("metric"), QPushButton("dark")
-        for button in (self.copy, self.save, self.undo, self.redo, self.units, self.look):
+        for button in (self.copy, self.beside, self.save, self.undo, self.redo, self.units, self.look):
             button.setFlat(True)
             row.addWidget(button)
         self.save.clicked.connect(lambda: bridge.attempt(bridge.workshop.save_again))
@@ -95,7 +98,7 @@ class ConsequenceLine(QWidget):
         workshop, c = self._bridge.workshop, self._bridge.theme.colours
         said, session = workshop.said, workshop.session
         unsaved = session.outcome if session is not None and isinstance(session.outcome, Unsaved) else None
-        warn = said.complaint or unsaved is not None
+        warn = said.complaint or unsaved is not None or workshop.gone is not None
         restyle(
             self,
             f"ConsequenceLine {{ background: {c.warning if warn else c.ink}; }}"
@@ -115,7 +118,9 @@ class ConsequenceLine(QWidget):
         self.redo.setEnabled(redo is not None)
         self.undo.setToolTip(tip(f"take back: {undo} (Ctrl+Z)" if undo else "nothing to take back"))
         self.redo.setToolTip(tip(f"do again: {redo} (Ctrl+Shift+Z)" if redo else "nothing to do again"))
-        self.save.setVisible(unsaved is not None)
+        gone = workshop.gone is not None or (unsaved is not None and isinstance(unsaved.why, GarageGone))
+        self.beside.setVisible(gone)
+        self.save.setVisible(unsaved is not None and not gone)
         self.copy.setVisible(bool(self._bridge.what_happened))
         self.units.setText(str(self._bridge.units))
         self.look.setText("light" if self._bridge.theme.dark else "dark")
