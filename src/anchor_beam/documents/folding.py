@@ -95,6 +95,17 @@ def _worn(kept: KeptSetting, record: Record) -> Setting:
     return Setting(kept.name, end(kept.front), end(kept.rear))
 
 
+def unnumbered(file: CarFile) -> CarFile:
+    """A car for another garage: without the numbers that its parts have in this one."""
+
+    def bare(setting: Setting) -> Setting:
+        front, rear = (replace(setting.end(axle), worn=None) for axle in Axle)
+        return replace(setting, front=front, rear=rear)
+
+    rack = tuple(replace(item, part=None) for item in file.rack)
+    return replace(file, rack=rack, settings=tuple(bare(kept) for kept in file.settings), bench=bare(file.bench))
+
+
 def unfold(
     car: int, heads: Heads, file: CarFile, *, record: Record, document_of: Callable[[int], int | None],
     parts: Mapping[int, Head], new: Callable[[], int],

@@ -13,6 +13,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.model import Phase
+from anchor_beam.documents.folding import unnumbered
 from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
@@ -205,7 +206,7 @@ class Workshop:
         if whole:
             session.move_to(garage)
         else:
-            session = Session(garage, garage.add(session.file, "saved beside"))
+            session = Session(garage, garage.add(unnumbered(session.file), "saved beside"))
         self.garage.close()
         self.garage, self.session, self.gone = garage, session, None
         self.choices.move_to(garage)
