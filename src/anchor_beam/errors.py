@@ -8,6 +8,7 @@ AnchorBeamError
  |- StoreError       the garage file could not be opened, read or written
      |- GarageLocked    another instance holds it
      |- GarageNewer     it was written by a later version
+     |- GarageBusy      another program holds it for a moment
      |- GarageGone      another program replaced it, removed it or cut it short while it was open
 """
 
@@ -97,6 +98,10 @@ class GarageLocked(StoreError):
 
 class GarageNewer(StoreError):
     """The garage was written by a later version of Anchor Beam."""
+
+
+class GarageBusy(StoreError):
+    """Another program holds the file; it is worth trying again."""
 
 
 class GarageGone(StoreError):

@@ -39,19 +39,10 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
     wake.setInterval(300)
     wake.timeout.connect(lambda: None)
     wake.start()
-    garage = _open(garage_path, look)
-    if garage is None:
+    workshop = _open(garage_path, fill, look)
+    if workshop is None:
         return 1
-    with garage:
-        try:
-            if fill is not None and not garage.cars() and not garage.cars(put_away=True):
-                for file in fill():
-                    garage.add(file, "came with the demo")
-                garage.choose(MARK, DEMO)
-            workshop = Workshop(garage)
-        except StoreError as problem:
-            _say(look, problem)
-            return 1
+    with workshop.garage:
         jobs = Jobs()
         bridge = Bridge(workshop, look, jobs)
         window = Window(bridge)
@@ -77,11 +68,24 @@ def _say(look: Theme, problem: StoreError) -> bool:
     return bool(StartProblem(look, str(problem)).exec())
 
 
-def _open(path: Path, look: Theme) -> Garage | None:
-    """The garage, asking again as long as the user wants to try; None when they give up."""
+def _open(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, look: Theme) -> Workshop | None:
+    """The garage at work, asking again as long as the user wants to try; None when they give up."""
     while True:
         try:
-            return Garage(path)
+            return _workshop(Garage(path), fill)
         except StoreError as problem:
             if not _say(look, problem):
                 return None
+
+
+def _workshop(garage: Garage, fill: Callable[[], tuple[CarFile, ...]] | None) -> Workshop:
+    """A garage at work, filled if it is empty; one in which nothing works is closed again."""
+    try:
+        if fill is not None and not garage.cars() and not garage.cars(put_away=True):
+            for file in fill():
+                garage.add(file, "came with the demo")
+            garage.choose(MARK, DEMO)
+        return Workshop(garage)
+    except BaseException:
+        garage.close()
+        raise

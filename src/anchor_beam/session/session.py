@@ -48,7 +48,7 @@ class Session:
 
     def _read(self) -> None:
         self.heads: Heads = self.garage.heads(self.car)
-        self.file: CarFile = self.garage.folded(self.heads)
+        self.file: CarFile = self.garage.folded(self.car, self.heads)
         self._at = self.garage.at(self.car)
 
     @property

@@ -15,7 +15,7 @@ from typing import TYPE_CHECKING
 from anchor_beam.core.grip.model import Phase
 from anchor_beam.documents.folding import unnumbered
 from anchor_beam.documents.records import CarFile, Provenance
-from anchor_beam.errors import GarageGone, InputError, StoreError
+from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
 from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
@@ -84,6 +84,20 @@ class Workshop:
         self._take(session, picture(session.file), "is on the bench.")
         self._tell(Part.CAR | Part.SETTING | Part.STATUS | Part.GARAGE)
 
+    def open_last_good(self, car: int) -> None:
+        """Take a damaged car in hand as it was before its last acts; these can be done again.
+
+        Raises:
+            StoreError: nothing of it can be read.
+        """
+        undone = self.garage.go_back_to_good(car)
+        self.open(car)
+        if undone:
+            acts = "act is" if len(undone) == 1 else f"{len(undone)} acts are"
+            self.say(
+                Said(self.said.act, f"is on the bench as it was before the last {acts} damaged: “{undone[-1]}”.")
+            )
+
     def add(self, file: CarFile, said: str) -> None:
         """Keep a new car and take it in hand.
 
@@ -116,14 +130,23 @@ class Workshop:
         self._tell(EVERYTHING)
 
     def _take_up(self) -> None:
-        """The car last in hand, or the first, or none."""
+        """The car last in hand, or the first that can be read, or none."""
         cars = [listed.id for listed in self.garage.cars()]
         self.session = self.picture = self.drag = self.change = None
-        if cars:
-            last = self.choices.car
-            session = Session(self.garage, last if last in cars else cars[0])
+        last = self.choices.car
+        damaged: list[AnchorBeamError] = []
+        for car in sorted(cars, key=lambda car: car != last):
+            try:
+                session = Session(self.garage, car)
+                shown = picture(session.file)
+            except AnchorBeamError as problem:  # the others must not suffer
+                damaged.append(problem)
+                continue
             said = f"is on the bench as you left it. Last done: {session.last}."
-            self._take(session, picture(session.file), said)
+            self._take(session, shown, said)
+            break
+        if damaged:
+            self.said = Said("Not opened", " ".join(map(str, damaged)), complaint=True)
 
     def _take(self, session: Session, shown: Picture, said: str) -> None:
         self.session, self.picture, self.drag, self.change = session, shown, None, None
@@ -186,7 +209,11 @@ class Workshop:
         return session.outcome
 
     def look_after(self) -> GarageGone | None:
-        """See whether the garage is still in its place; why not, and says so once."""
+        """See whether the garage is still in its place; why not, and says so once. What waited for another program is tried
+        again."""
+        waiting = None if self.session is None else self.session.outcome
+        if isinstance(waiting, Unsaved) and isinstance(waiting.why, GarageBusy):
+            self.save_again()
         try:
             self.garage.database.require_in_place()
         except GarageGone as problem:

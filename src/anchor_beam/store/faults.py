@@ -6,7 +6,7 @@ import contextlib
 import sqlite3
 from collections.abc import Iterator
 
-from anchor_beam.errors import StoreError
+from anchor_beam.errors import GarageBusy, StoreError
 
 
 @contextlib.contextmanager
@@ -15,7 +15,8 @@ def as_store_error(doing: str) -> Iterator[None]:
     try:
         yield
     except sqlite3.DatabaseError as problem:
-        raise StoreError("garage", _sentence(doing, problem), accepts=_remedy(problem)) from problem
+        kind = GarageBusy if "locked" in str(problem) else StoreError
+        raise kind("garage", _sentence(doing, problem), accepts=_remedy(problem)) from problem
 
 
 def reason(problem: OSError) -> str:
@@ -27,6 +28,8 @@ def _sentence(doing: str, problem: sqlite3.DatabaseError) -> str:
     text = str(problem)
     if "full" in text:
         return "Not saved: the disk is full."
+    if "locked" in text:
+        return "Not saved yet: another program holds the garage file."
     if "readonly" in text or "unable to open" in text:
         return "The garage may not be written to."
     if "not a database" in text or "malformed" in text:
@@ -38,6 +41,8 @@ def _remedy(problem: sqlite3.DatabaseError) -> str:
     text = str(problem)
     if "full" in text or "disk I/O" in text:
         return "free space on the disk, then save again; your edit is still on the bench"
+    if "locked" in text:
+        return "to wait; it is tried again every two seconds, and what you do is in hand"
     if "readonly" in text or "unable to open" in text:
         return "a folder and file that you may write to"
     return ""

@@ -92,18 +92,43 @@ class Garage:
         Raises:
             StoreError: it is not there, or cannot be read.
         """
-        return self.folded(self.heads(car))
+        return self.folded(car, self.heads(car))
 
-    def folded(self, heads: Heads) -> CarFile:
+    def go_back_to_good(self, car: int) -> tuple[str, ...]:
+        """Take acts of a damaged car back until it can be read; what they were, the last one first.
+
+        Raises:
+            StoreError: nothing of it can be read; it stands as it was.
+        """
+        undone: list[str] = []
+        while True:
+            try:
+                self.file(car)
+            except StoreError:
+                said = self.journal.undo(car)
+                if said is None:
+                    for _ in undone:
+                        self.journal.redo(car)
+                    raise
+                undone.append(said)
+            else:
+                return tuple(undone)
+
+    def folded(self, car: int, heads: Heads) -> CarFile:
         """A car from its documents.
 
         Raises:
-            StoreError: one of them is missing or damaged.
+            StoreError: one of them is missing or damaged; says of which car and which it is.
         """
         try:
             return fold(heads, self.revisions.record, self.parts())
-        except (KeyError, ValueError) as problem:
-            raise StoreError("garage", "A car in this garage cannot be read; the file is damaged.") from problem
+        except (KeyError, ValueError, StoreError) as problem:
+            why = problem.message if isinstance(problem, StoreError) else "Its documents do not fit together."
+            name = self.database.one("SELECT title FROM document WHERE id = ?", car) or f"number {car}"
+            raise StoreError(
+                "garage", f"The car “{name}” in {self.path.name} cannot be read: {why}",
+                accepts="its last good state, which a press on its row in the Garage opens",
+            ) from problem  # fmt: skip
 
     def add(self, file: CarFile, said: str) -> int:
         """Keep a new car; its number.

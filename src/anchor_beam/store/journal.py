@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 import sqlite3
 from dataclasses import dataclass
 
@@ -135,6 +136,7 @@ def _set_head(db: sqlite3.Connection, move: Move, revisions: Revisions | None, t
     db.execute("UPDATE document SET head = ? WHERE id = ?", (move.after, move.document))
     if title is None and move.after is not None and revisions is not None:
         row = db.execute("SELECT kind FROM document WHERE id = ?", (move.document,)).fetchone()
-        title = revisions.kind(row[0]).title(revisions.record(move.after))
+        with contextlib.suppress(StoreError):  # a damaged one keeps the name that it was listed under
+            title = revisions.kind(row[0]).title(revisions.record(move.after))
     if title is not None:
         db.execute("UPDATE document SET title = ? WHERE id = ?", (title, move.document))

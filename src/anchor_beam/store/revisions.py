@@ -38,9 +38,9 @@ class Revisions:
                 revision,
             )
             if not rows:
-                raise StoreError("garage", "Something that this car needs is no longer in the garage.")
+                raise StoreError("garage", f"Revision {revision}, which it needs, is no longer there.")
             kind, schema, body = rows[0]
-            self.remember(revision, self._unpacked(kind, body, schema))
+            self.remember(revision, self._unpacked(revision, kind, body, schema))
         return self._records[revision]
 
     def remember(self, revision: int, record: Any) -> None:
@@ -87,11 +87,11 @@ class Revisions:
         rows = self._database.rows(f"SELECT id, kind, head FROM document WHERE {where} ORDER BY id", *values)
         return {number: Head(kind, head) for number, kind, head in rows}
 
-    def _unpacked(self, kind: str, body: bytes, schema: int) -> Any:
+    def _unpacked(self, revision: int, kind: str, body: bytes, schema: int) -> Any:
         try:
             return self.kind(kind).read(json.loads(zlib.decompress(body)), schema)
         except (zlib.error, KeyError, ValueError, TypeError) as problem:
-            raise StoreError("garage", f"A {kind} in this garage cannot be read; the file is damaged.") from problem
+            raise StoreError("garage", f"Revision {revision}, of a {kind}, is damaged.") from problem
 
 
 def insert(db: sqlite3.Connection, made: NewRevision) -> None:

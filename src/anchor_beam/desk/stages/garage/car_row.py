@@ -17,7 +17,7 @@ from anchor_beam.documents.places import unmeasured
 from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.car import car_in_plan
 from anchor_beam.drawings.shapes import Drawing, Line, Size, Tone
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import AnchorBeamError, StoreError
 from anchor_beam.figures.results import kept
 from anchor_beam.figures.shown_car import car_shape
 from anchor_beam.jobs.request import Answer, Done
@@ -37,6 +37,7 @@ class CarRow(QWidget):
         self.file: CarFile | None = None
         self._read_at: str | None = None
         self._drawing: Drawing | None = None
+        self.damaged = False
         self._lines: list[str] = []
         self.setAccessibleName(name)
         self._slot = f"row {id(self)}"
@@ -67,9 +68,17 @@ class CarRow(QWidget):
     def read(self) -> None:
         """Read the car and work out how it balances, as it stands now."""
         session, garage = self._bridge.workshop.session, self._bridge.workshop.garage
-        file = session.file if session is not None and session.car == self.car else garage.file(self.car)
         at = garage.at(self.car)
         self._read_at = at.changed_at
+        try:
+            file = session.file if session is not None and session.car == self.car else garage.file(self.car)
+        except StoreError as problem:
+            self.damaged, self._drawing = True, None
+            self._lines = [problem.message, "A press opens it as it was before, as far back as it has to be."]
+            self.setAccessibleName(", ".join([self._name, *self._lines]))
+            self.update()
+            return
+        self.damaged = False
         if file is not self.file:
             self.file, self._name, self._drawing = file, file.car.name, None
             with contextlib.suppress(AnchorBeamError):  # a car that cannot be drawn says so in place of the drawing

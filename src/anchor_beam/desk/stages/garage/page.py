@@ -103,7 +103,11 @@ class GaragePage(Split):
             self.open_drawer()
 
     def _open(self, car: int) -> None:
-        self._bridge.open(car, self._look_at_it)
+        row = next(row for row in self.rows if row.car == car)
+        if not row.damaged:
+            self._bridge.open(car, self._look_at_it)
+        elif self._bridge.attempt(lambda: self._bridge.workshop.open_last_good(car)):
+            self._look_at_it()
 
     def _look_at_it(self) -> None:
         self._bridge.stage_wanted.emit(NEXT)
