@@ -167,7 +167,6 @@ def test_an_answer_to_what_stood_there_before_is_dropped(desk: Desk) -> None:
 
     desk.rest()
     typed(0.019)
-    desk.settle()
     desk.qtbot.waitUntil(lambda: desk.bridge.jobs.busy)
     time.sleep(1.0)  # the worker is ready; nobody has listened yet
     typed(0.021)

@@ -108,8 +108,10 @@ def _solve(chosen: argparse.Namespace) -> int:
     if chosen.output is None:
         print(answer)
         return code
+    from anchor_beam.documents.whole_file import write_text
+
     try:
-        chosen.output.write_text(answer + "\n", encoding="utf-8")
+        write_text(chosen.output, answer + "\n")
     except OSError as problem:
         print(f"anchor-beam: {chosen.output} was not written: {problem.strerror}.", file=sys.stderr)
         return UNREADABLE

@@ -18,6 +18,7 @@ from anchor_beam.figures.results import is_kept, keep
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.jobs.request import Answer, Done, Failed, Partial, Request
 from anchor_beam.session.edits.edit import Edit
+from anchor_beam.session.outcome import Unsaved
 from anchor_beam.session.said import Said
 from anchor_beam.session.workshop import EVERYTHING, Part, Workshop
 from anchor_beam.units.kinds import System
@@ -58,6 +59,7 @@ class Bridge(QObject):
     working_asked = Signal(object, object)  # Working, the widget that asked
     stage_wanted = Signal(str)  # the name of the stage to bring to the front
     first_picture = Signal()
+    leave_asked = Signal(object)  # what would lose edits that are not on the disk, to be called when that is settled
 
     def __init__(self, workshop: Workshop, theme: Theme, jobs: Jobs) -> None:
         super().__init__()
@@ -145,11 +147,31 @@ class Bridge(QObject):
 
     def open(self, car: int, then: Callable[[], None]) -> None:
         """Take a car in hand, and go on with `then`."""
-        self.attempt(lambda: self._when_known(self.workshop.garage.file(car), lambda: self.workshop.open(car), then))
+        workshop = self.workshop
+
+        def go() -> None:
+            self.attempt(lambda: self._when_known(workshop.garage.file(car), lambda: workshop.open(car), then))
+
+        self.leave(go)
+
+    def leave(self, then: Callable[[], None]) -> None:
+        """Do what puts the car in hand away: at once, or when it is settled what becomes of edits that are not on the
+        disk."""
+        if self.must_ask():
+            self.leave_asked.emit(then)
+        else:
+            then()
+
+    def must_ask(self) -> bool:
+        """Whether there are edits that are not on the disk, and cannot be put there now."""
+        session = self.workshop.session
+        return (
+            session is not None and isinstance(session.outcome, Unsaved) and isinstance(session.save_again(), Unsaved)
+        )
 
     def add(self, file: CarFile, said: str, then: Callable[[], None]) -> None:
         """Keep a new car, take it in hand, and go on with `then`."""
-        self._when_known(file, lambda: self.workshop.add(file, said), then)
+        self.leave(lambda: self._when_known(file, lambda: self.workshop.add(file, said), then))
 
     def _when_known(self, file: CarFile, act: Callable[[], None], then: Callable[[], None]) -> None:
         """Do what shows a car when it is worked out what follows from it: from rest this takes longer than a window may keep

@@ -8,12 +8,11 @@ from functools import partial
 from pathlib import Path
 
 from PySide6.QtCore import QObject, Qt
-from PySide6.QtGui import QKeySequence, QShortcut
-from PySide6.QtWidgets import QFileDialog, QFrame, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFileDialog, QWidget
 
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.widgets.plain import Label
-from anchor_beam.drawings.shapes import Size
+from anchor_beam.desk.widgets.sheet import Sheet
+from anchor_beam.documents.whole_file import file_name, write_text, write_whole
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.request import Answer, Done, Failed
@@ -36,7 +35,7 @@ class Files(QObject):
     def export_car(self) -> None:
         """Write the car on the bench as a document."""
         kinds = "Car file (*.json);;With photos and parts (*.zip)"
-        self._ask("Write this car", kinds, f"{self._stem()}.json", self.write_to, saving=True)
+        self._ask("Write this car", kinds, self._named(".json"), self.write_to, saving=True)
 
     def export_garage(self) -> None:
         """Write every car with all that hangs on it."""
@@ -44,7 +43,7 @@ class Files(QObject):
 
     def export_sheet(self) -> None:
         """Write the setting sheet."""
-        self._ask("Setting sheet", "PDF (*.pdf)", f"{self._stem()} setting.pdf", self.sheet_to, saving=True)
+        self._ask("Setting sheet", "PDF (*.pdf)", self._named(" setting.pdf"), self.sheet_to, saving=True)
 
     def read_from(self, path: Path) -> None:
         """Import without asking."""
@@ -94,7 +93,7 @@ class Files(QObject):
             self._write(path, lambda: write_bundle(self._bridge.workshop.garage, [car], path))
         elif shown is not None:
             text = write_car(shown.file)
-            self._write(path, lambda: path.write_text(text, encoding="utf-8"))
+            self._write(path, lambda: write_text(path, text))
 
     def sheet_to(self, path: Path) -> None:
         """The sheet without asking."""
@@ -104,7 +103,7 @@ class Files(QObject):
 
         def write(shown: Picture) -> None:
             content = setting_sheet(shown, self._bridge.units)
-            self._write(path, lambda: write_pdf(content, path))
+            self._write(path, lambda: write_whole(path, lambda made: write_pdf(content, made)))
 
         shown = self._bridge.picture
         if shown is None:
@@ -127,13 +126,15 @@ class Files(QObject):
         try:
             work()
         except OSError as problem:
-            self._bridge.complain(StoreError("file", f"{path.name} was not written: {problem.strerror or problem}."))
+            reason = problem.strerror or problem
+            self._bridge.complain(StoreError("file", f"{path.name} was not written, nothing was changed: {reason}."))
             return
         self._bridge.report(path.name, f"is written to {path.parent}.")
 
-    def _stem(self) -> str:
+    def _named(self, ending: str) -> str:
+        """A proposal from the car's name."""
         shown = self._bridge.picture
-        return shown.file.car.name if shown else "car"
+        return file_name(shown.file.car.name if shown else "", ending)
 
     def _ask(self, title: str, kinds: str, name: str, then: Callable[[Path], None], *, saving: bool) -> None:
         dialog = QFileDialog(self._window, title, str(Path.home()), kinds)
@@ -148,46 +149,14 @@ class Files(QObject):
         dialog.open()
 
 
-class ProblemSheet(QFrame):
+class ProblemSheet(Sheet):
     """Why a file was not taken over, every line of it, until it is closed."""
 
     def __init__(self, bridge: Bridge, window: QWidget) -> None:
-        super().__init__(window)
-        self._bridge = bridge
-        theme = bridge.theme
-        column = QVBoxLayout(self)
-        pad = theme.px(20)
-        column.setContentsMargins(pad, pad, pad, pad)
-        self._title, self._text = Label(), Label()
-        self._title.setFont(theme.font(Size.LARGE, bold=True))
-        self._text.setWordWrap(True)
-        self._text.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
-        self.close_button = QPushButton("Close")
-        QShortcut(QKeySequence(Qt.Key.Key_Escape), self).activated.connect(self.hide)
+        super().__init__(bridge.theme, window)
+        self.close_button = self.button("Close")
         self.close_button.clicked.connect(self.hide)
-        column.addWidget(self._title)
-        column.addWidget(self._text)
-        column.addWidget(self.close_button, alignment=Qt.AlignmentFlag.AlignRight)
-        self.setFixedWidth(theme.px(640))
-        self.hide()
-
-    @property
-    def text(self) -> str:
-        return self._text.text()
 
     def open(self, name: str, text: str) -> None:
-        """Show the sentences over the middle of the window."""
-        c = self._bridge.theme.colours
-        self.setObjectName("problems")
-        self.setStyleSheet(f"#problems {{ background: {c.sheet}; border: 2px solid {c.warning}; }}")
-        self._title.setText(f"{name} was not taken over")
-        lines = text.splitlines()
-        self._text.setText("\n".join(lines[:18] + ([f"… and {len(lines) - 18} more"] if len(lines) > 18 else [])))
-        self.setAccessibleName(f"{name}: {text}")
-        self.adjustSize()
-        window = self.parentWidget()
-        assert window is not None
-        self.move((window.width() - self.width()) // 2, max(20, (window.height() - self.height()) // 3))
-        self.show()
-        self.raise_()
-        self.close_button.setFocus()
+        """Show the sentences."""
+        self.show_lines(f"{name} was not taken over", text, self.close_button)

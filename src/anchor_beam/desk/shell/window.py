@@ -22,6 +22,7 @@ from anchor_beam.session.workshop import Part
 if TYPE_CHECKING:
     from anchor_beam.core.working import Working
     from anchor_beam.desk.shell.keep_setting import KeepSetting
+    from anchor_beam.desk.shell.unsaved_sheet import UnsavedSheet
     from anchor_beam.desk.widgets.working_panel import WorkingPanel
 
 
@@ -52,6 +53,8 @@ class Window(QMainWindow):
         self.setCentralWidget(centre)
         bridge.working_asked.connect(self._open_working)
         bridge.stage_wanted.connect(self.show_stage)
+        bridge.leave_asked.connect(self._ask_what_becomes)
+        self._leaving = False  # with edits that are not on the disk, as was said
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
@@ -67,10 +70,19 @@ class Window(QMainWindow):
         return KeepSetting(self.bridge, self)
 
     @cached_property
+    def unsaved(self) -> UnsavedSheet:
+        from anchor_beam.desk.shell.unsaved_sheet import UnsavedSheet
+
+        return UnsavedSheet(self.bridge, self.files, self)
+
+    @cached_property
     def working(self) -> WorkingPanel:
         from anchor_beam.desk.widgets.working_panel import WorkingPanel
 
         return WorkingPanel(self.bridge, self)
+
+    def _ask_what_becomes(self, then: Callable[[], None]) -> None:
+        self.unsaved.ask(then)
 
     def _open_working(self, working: Working, asker: QWidget) -> None:
         self.working.open(working, asker)
@@ -136,10 +148,18 @@ class Window(QMainWindow):
         super().paintEvent(event)
         self.bridge.picture_stands()
 
+    def _leave(self) -> None:
+        self._leaving = True
+        self.close()
+
     def closeEvent(self, event: QCloseEvent) -> None:
         focused = self.focusWidget()
         if focused is not None:
             focused.clearFocus()  # a field being typed into commits now
+        if not self._leaving and self.bridge.must_ask():
+            event.ignore()
+            self.unsaved.ask(self._leave)
+            return
         if not self.isMaximized() and not self.isFullScreen():
             at = self.geometry()
             self.bridge.workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))

@@ -106,7 +106,11 @@ class GaragePage(Split):
         row = next(row for row in self.rows if row.car == car)
         if not row.damaged:
             self._bridge.open(car, self._look_at_it)
-        elif self._bridge.attempt(lambda: self._bridge.workshop.open_last_good(car)):
+        else:
+            self._bridge.leave(lambda: self._open_damaged(car))
+
+    def _open_damaged(self, car: int) -> None:
+        if self._bridge.attempt(lambda: self._bridge.workshop.open_last_good(car)):
             self._look_at_it()
 
     def _look_at_it(self) -> None:
@@ -187,7 +191,10 @@ class GaragePanel(Panel):
     def _archive(self) -> None:
         car = self._bridge.workshop.car
         if car is not None:
-            self._bridge.attempt(lambda: self._bridge.workshop.put_away(car))
+            self._bridge.leave(lambda: self._put_away_now(car))
+
+    def _put_away_now(self, car: int) -> None:
+        self._bridge.attempt(lambda: self._bridge.workshop.put_away(car))
 
     def _restore(self, index: int) -> None:
         if index > 0:
