@@ -108,7 +108,7 @@ NAN, INFINITE = float("nan"), float("inf")
     (EXAMPLE["linkage"], "linkage.level", "guess", "linkage.level", "points, quick, tape"),
     (EXAMPLE["linkage"], "bar.wall_mm", 10, "bar.wall_mm", "no bore"),
     (EXAMPLE["balance"], "grip.tyre", {"preset": "street", "mu0": 0}, "grip.tyre.mu0", "above zero"),
-    (EXAMPLE["balance"], "phases", ["sideways"], "phases[0]", "Got 'sideways'"),
+    (EXAMPLE["balance"], "phases", ["sideways"], "phases[0]", "Got “sideways”"),
     (EXAMPLE["lateral-rod"], "axle_mm", [0, 450, 300], "axle_mm", "across the car"),
     (EXAMPLE["lateral-rod"], "travel_mm", [950], "travel_mm[0]", "too short"),
     (EXAMPLE["launch"], "ax_g", [0.5, 3.0], "ax_g[1]", "leave the ground"),

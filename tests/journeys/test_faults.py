@@ -76,7 +76,7 @@ def test_bad_car_files_are_explained_and_leave_the_garage_as_it_was(desk: Desk, 
         desk.press(Qt.Key.Key_Escape)
         assert not desk.window.files.problems.isVisible()
     (tmp_path / "binary.json").write_bytes(os.urandom(400))
-    assert "not text" in bring_in(desk, tmp_path / "binary.json")
+    assert "not UTF-8 text" in bring_in(desk, tmp_path / "binary.json")
     assert "could not be read" in bring_in(desk, tmp_path / "nowhere.json")
     assert [desk.garage.at(listed.id).acts for listed in desk.garage.cars()] == [1, 1, 1]
 

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import argparse
+import contextlib
 import gc
+import os
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -24,8 +26,6 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except AnchorBeamError as problem:
         print(f"anchor-beam: {problem}", file=sys.stderr)
         return 2
-    except BrokenPipeError:  # the reader of our output went away
-        return 1
     return code
 
 
@@ -89,25 +89,22 @@ def _team() -> tuple[CarFile, ...]:
 
 
 def _solve(chosen: argparse.Namespace) -> int:
+    from anchor_beam.documents import bounds
     from anchor_beam.headless.solve import UNREADABLE, answer_text
 
+    name = "The document" if chosen.file == "-" else chosen.file
     try:
-        raw = sys.stdin.buffer.read() if chosen.file == "-" else Path(chosen.file).read_bytes()
-        text = raw.decode("utf-8-sig")
-    except OSError as problem:
-        print(f"anchor-beam: {chosen.file} could not be read: {problem.strerror}.", file=sys.stderr)
-        return UNREADABLE
-    except UnicodeDecodeError:
-        print(f"anchor-beam: {chosen.file} is not UTF-8 text.", file=sys.stderr)
-        return UNREADABLE
-    try:
+        path = Path("/dev/stdin" if chosen.file == "-" else chosen.file)
+        text = bounds.as_text(bounds.read_bytes(path, bounds.QUESTIONS, name), name)
         answer, code = answer_text(text)
+    except OSError as problem:
+        print(f"anchor-beam: {name} could not be read: {problem.strerror}.", file=sys.stderr)
+        return UNREADABLE
     except AnchorBeamError as problem:
         print(f"anchor-beam: {problem}", file=sys.stderr)
         return UNREADABLE
     if chosen.output is None:
-        print(answer)
-        return code
+        return code if _print(answer) else UNREADABLE
     from anchor_beam.documents.whole_file import write_text
 
     try:
@@ -123,8 +120,22 @@ def _schema(chosen: argparse.Namespace) -> int:
 
     from anchor_beam.documents.asks import schema
 
-    print(json.dumps(schema(chosen.kind), indent=1, ensure_ascii=False))
-    return 0
+    return 0 if _print(json.dumps(schema(chosen.kind), indent=1, ensure_ascii=False)) else 2
+
+
+def _print(text: str) -> bool:
+    """Write to standard output as UTF-8 in every locale; False where nobody takes it, which is said."""
+    try:
+        sys.stdout.buffer.write(f"{text}\n".encode(errors="backslashreplace"))  # half a character stays JSON that way
+        sys.stdout.buffer.flush()
+    except OSError as problem:
+        with contextlib.suppress(OSError):
+            print(f"anchor-beam: the answer was not taken: {problem.strerror}.", file=sys.stderr)
+        os.dup2(
+            os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno()
+        )  # or the interpreter complains once more at its end
+        return False
+    return True
 
 
 def _data_folder() -> Path:

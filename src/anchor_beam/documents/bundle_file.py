@@ -11,12 +11,14 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, create_model
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.car_file import BarDocument, CarDocument, Name, Sourced, figures
+from anchor_beam.documents.bounds import MOST_DOCUMENTS
+from anchor_beam.documents.car_file import BarDocument, CarDocument, Name, Note, Sourced, figures
 from anchor_beam.documents.fields import END_FIELDS
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.kinds import DocumentKind
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.reading import validate
+from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import DocumentError, Problem
 
 STRICT = ConfigDict(extra="forbid", frozen=True)
@@ -41,8 +43,8 @@ class BundleDocument(BaseModel):
     model_config = STRICT
     anchor_beam: Annotated[int, Field(ge=1, le=FORMAT)]
     kind: Literal["bundle"]
-    documents: tuple[ListedDocument, ...]
-    blobs: tuple[Hash, ...] = ()
+    documents: Annotated[tuple[ListedDocument, ...], Field(max_length=MOST_DOCUMENTS)]
+    blobs: Annotated[tuple[Hash, ...], Field(max_length=MOST_DOCUMENTS)] = ()
 
 
 KeptEndDocument = create_model(
@@ -65,7 +67,7 @@ class KeptBenchDocument(BaseModel):
 
     model_config = STRICT
     setting: KeptSettingDocument
-    reference: str
+    reference: Note
 
 
 class RackDocument(BaseModel):
@@ -87,7 +89,7 @@ class PhotoDocument(BaseModel):
     """A picture."""
 
     model_config = STRICT
-    title: str
+    title: Note
     media_type: Literal["image/png", "image/jpeg"]
     blob: Hash
 
@@ -123,6 +125,8 @@ def read_document(text: str, kind: DocumentKind[Any], place: str) -> Any:
     if model is not None:
         given = with_later_keys(data) if kind.name == "car" else data
         data = validate(model, given, prefix=place).model_dump()
+        if problems := tuple(misfits(data, place)):
+            raise DocumentError(f"{place} does not fit together.", problems)
     try:
         return kind.read(data, schema)
     except (KeyError, ValueError, TypeError) as problem:

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
 
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import Road, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
 from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
@@ -16,10 +18,29 @@ from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
 from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Drive, Provenance
+from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import DocumentError, Problem
 
 STRICT = ConfigDict(extra="forbid", strict=False, frozen=True)
-Name = Annotated[str, StringConstraints(min_length=1, max_length=80)]
+_UNREADABLE = re.compile(r"[\x00-\x08\x0b-\x1f\x7f\ud800-\udfff]")  # control characters, halves of characters
+
+
+def _readable(text: str) -> str:
+    if _UNREADABLE.search(text):
+        raise ValueError("This text holds characters that nobody can read.")
+    return text
+
+
+def _named(text: str) -> str:
+    if not text.strip():
+        raise ValueError("A name cannot be blank.")
+    if "\n" in text or "\t" in text:
+        raise ValueError("A name stands on one line.")
+    return _readable(text)
+
+
+Name = Annotated[str, StringConstraints(min_length=1, max_length=80), AfterValidator(_named)]
+Note = Annotated[str, StringConstraints(max_length=2000), AfterValidator(_readable)]
 
 
 class Sourced(BaseModel):
@@ -47,7 +68,7 @@ AxleDocument = create_model(
     **figures(AXLE_FIELDS),
 )  # fmt: skip
 CarDocument = create_model(
-    "CarDocument", __base__=Sourced, name=(Name, ...), description=(str, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
+    "CarDocument", __base__=Sourced, name=(Name, ...), description=(Note, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
     road=(Road, Road.DRY),
     front=(AxleDocument, ...), rear=(AxleDocument, ...), **figures(CAR_FIELDS),
 )  # fmt: skip
@@ -56,7 +77,7 @@ HolesDocument: Any = Annotated[
     tuple.__class_getitem__((_number(HOLE_FIELD), ...)), Field(min_length=1, max_length=12)
 ]
 BarDocument = create_model(
-    "BarDocument", __base__=Sourced, name=(Name, ...), maker=(str, ""), solid=(bool, ...), plate_arms=(bool, False),
+    "BarDocument", __base__=Sourced, name=(Name, ...), maker=(Note, ""), solid=(bool, ...), plate_arms=(bool, False),
     rigid_bushings=(bool, False),
     holes_mm=(HolesDocument, ...),
     **figures(BAR_FIELDS),
@@ -91,10 +112,10 @@ class CarFileDocument(BaseModel):
     anchor_beam: Annotated[int, Field(ge=1, le=FORMAT)]
     kind: Literal["car-file"]
     car: CarDocument  # type: ignore[valid-type]
-    rack: tuple[RackDocument, ...] = ()
-    settings: tuple[SettingDocument, ...] = ()
+    rack: Annotated[tuple[RackDocument, ...], Field(max_length=MOST_IN_RACK)] = ()
+    settings: Annotated[tuple[SettingDocument, ...], Field(max_length=MOST_SETTINGS)] = ()
     bench: SettingDocument
-    reference: str = ""
+    reference: Note = ""
 
 
 def from_json(text: str) -> CarFile:
@@ -108,13 +129,13 @@ def from_json(text: str) -> CarFile:
         raise DocumentError(
             f"This is a document of the kind {data.get('kind')!r}, not a car.", (Problem("kind", "", "“car-file”"),)
         )
-    document = validate(
-        CarFileDocument, {**data, "car": with_later_keys(data.get("car", {}))} if "car" in data else data
-    )
-    problems = [*_loose_ends(document)]
+    car = data.get("car")
+    document = validate(CarFileDocument, {**data, "car": with_later_keys(car)} if isinstance(car, dict) else data)
+    plain = document.model_dump()
+    problems = [*_loose_ends(document), *misfits(plain)]
     if problems:
         raise DocumentError("The file does not fit together; nothing was taken over.", tuple(problems))
-    return from_plain(document.model_dump())
+    return from_plain(plain)
 
 
 def _loose_ends(document: CarFileDocument) -> list[Problem]:

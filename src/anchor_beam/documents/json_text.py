@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
+from anchor_beam.documents.bounds import MOST_DIGITS, require_shallow
 from anchor_beam.errors import DocumentError, Problem
 
 FORMAT = 1  # of "anchor_beam" in every document
@@ -17,13 +18,24 @@ def parse_json(text: str, *, constants: bool = False) -> Any:
         DocumentError: with line and column where the text stops being JSON.
     """
     try:
-        return json.loads(text, parse_constant=float if constants else _no_constants, object_pairs_hook=_no_repeats)
+        data = json.loads(
+            text.removeprefix("\ufeff"), parse_constant=float if constants else _no_constants,
+            object_pairs_hook=_no_repeats, parse_int=_whole,
+        )  # fmt: skip
+        require_shallow(data)
+        return data
     except json.JSONDecodeError as problem:
         ends = problem.pos >= len(text.rstrip()) or "Unterminated" in problem.msg
         what = "The file ends in the middle" if ends else "The file is not JSON from here on"
         raise DocumentError(f"{what}, line {problem.lineno}, column {problem.colno}.") from problem
     except RecursionError as problem:
         raise DocumentError("The file is nested too deeply to be one of ours.") from problem
+
+
+def _whole(digits: str) -> int:
+    if len(digits) > MOST_DIGITS:
+        raise DocumentError(f"A number in the file has {len(digits)} digits; the most that is read is {MOST_DIGITS}.")
+    return int(digits)
 
 
 def _no_constants(name: str) -> float:

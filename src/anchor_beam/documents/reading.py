@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import difflib
+import json
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, Tag, ValidationError
@@ -48,6 +49,7 @@ _SENTENCES = {
     "bool_parsing": "This must be true or false.",
     "string_type": "This must be text.",
     "string_too_short": "This must not be empty.",
+    "string_unicode": "This text holds characters that nobody can read.",
     "dict_type": "This must be a group in braces.",
     "model_type": "This must be a group in braces.",
     "tuple_type": "This must be a list.",
@@ -67,11 +69,18 @@ def _problem(model: type[BaseModel], error: Any, prefix: str) -> Problem:
     if kind in ("greater_than", "greater_than_equal", "less_than", "less_than_equal"):
         bound = next(iter(context.values()))
         side = {"greater_than": "above", "greater_than_equal": "at least", "less_than": "below"}.get(kind, "at most")
-        return Problem(place, f"Got {got!r}.", f"{side} {bound:g}")
+        return Problem(place, f"Got {_short(got)}.", f"{side} {bound:g}")
     if kind in ("enum", "literal_error"):
         expected = _alternatives(model, location) or str(context.get("expected", ""))
-        return Problem(place, f"Got {got!r}.", expected.replace("'", "“", 1).replace("'", "”"))
-    sentence = _SENTENCES.get(kind, str(error["msg"]))
+        return Problem(place, f"Got {_short(got)}.", expected.replace("'", "“", 1).replace("'", "”"))
+    if kind == "value_error":  # of our own
+        return Problem(place, str(context.get("error", "")))
+    if kind == "string_too_long":
+        return Problem(place, f"This text has {len(str(got))} characters.", f"at most {context['max_length']}")
+    if kind in ("too_long", "too_short"):
+        bound = f"at most {context['max_length']}" if kind == "too_long" else f"at least {context['min_length']}"
+        return Problem(place, _SENTENCES[kind], bound)
+    sentence = _SENTENCES.get(kind, "This is not what belongs here.")
     return Problem(place, sentence if kind == "missing" else f"{sentence} Got {_short(got)}.")
 
 
@@ -101,8 +110,11 @@ def _literals(annotation: Any, key: str) -> set[str]:
 
 
 def _short(value: object) -> str:
-    text = repr(value)
-    return text if len(text) <= 40 else text[:37] + "..."
+    """A value of a document as the document writes it."""
+    if value is None:
+        return "nothing"
+    text = f"“{value}”" if isinstance(value, str) else json.dumps(value, ensure_ascii=False, default=str)
+    return text if len(text) <= 40 else f"{text[:37]}…"
 
 
 def _known_keys(model: type[BaseModel], location: tuple[int | str, ...]) -> list[str]:

@@ -34,7 +34,7 @@ def write_text(path: Path, text: str) -> None:
     Raises:
         OSError: as `write_whole`.
     """
-    write_whole(path, lambda made: made.write_text(text, encoding="utf-8"))
+    write_whole(path, lambda made: made.write_bytes(text.encode(errors="backslashreplace")))
 
 
 def file_name(name: str, ending: str) -> str:

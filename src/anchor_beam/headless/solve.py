@@ -7,6 +7,7 @@ from typing import Any
 
 from anchor_beam.documents.asks import KINDS
 from anchor_beam.documents.asks.bar_figures import read_plain
+from anchor_beam.documents.bounds import MOST_QUESTIONS
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.errors import DocumentError, InputError, NoSolution, Problem, placed
 from anchor_beam.headless.answers.dispatch import answer
@@ -29,6 +30,10 @@ def answer_text(text: str) -> tuple[str, int]:
         )
     if not isinstance(data.get("ask"), list):
         raise DocumentError("The document asks nothing.", (Problem("ask", "This must be a list of questions."),))
+    if len(data["ask"]) > MOST_QUESTIONS:
+        raise DocumentError(
+            f"The document asks {len(data['ask'])} questions; the most that is answered is {MOST_QUESTIONS}."
+        )
     answers = [_answer(ask, i) for i, ask in enumerate(data["ask"])]
     code = PARTLY if any("error" in answer for answer in answers) else ANSWERED
     return json.dumps(
@@ -40,7 +45,11 @@ def _answer(ask: Any, index: int) -> dict[str, Any]:
     at = f"ask[{index}]"
     name = ask.get("id") if isinstance(ask, dict) and isinstance(ask.get("id"), str) else None
     try:
-        return {"id": name, "result": _result(ask, at)}
+        result = _result(ask, at)
+        json.dumps(result, allow_nan=False)  # whatever came of it, the answer is JSON
+        return {"id": name, "result": result}
+    except (ArithmeticError, ValueError, MemoryError):  # numbers that no check of a single one could refuse
+        return {"id": name, "error": _error(at, "These numbers are too far apart to be worked out together.")}
     except DocumentError as problem:
         errors = [_error(p.place, str(Problem("", p.message, p.accepts))) for p in problem.problems]
         error = errors[0] if errors else _error(at, problem.message)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, field_at
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
@@ -23,6 +24,16 @@ def read_car(text: str) -> CarFile:
     file = from_json(text)
     require_possible(file)
     return file
+
+
+def read_car_file(path: Path) -> CarFile:
+    """The same from a file.
+
+    Raises:
+        DocumentError: as `read_car`, and where the file is too large or is no text.
+        OSError: it cannot be read.
+    """
+    return read_car(as_text(read_bytes(path, CAR_FILE, path.name), path.name))
 
 
 def require_possible(file: CarFile) -> None:

@@ -10,11 +10,13 @@ import hashlib
 import json
 import tempfile
 import zipfile
+import zlib
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from anchor_beam.documents.bounds import CAR_FILE, LIST_FILE, PHOTO, as_text, read_bytes, require_size
 from anchor_beam.documents.folding import Changes, Head, Move, NewRevision, fold
 from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.kinds import CAR, DocumentKind
@@ -135,7 +137,7 @@ def read_bundle(garage: Garage, source: Path) -> Bundle:
     found = read_list(files.text(LIST))
     bundle, problems = _read_documents(garage, files, found)
     for name in found.blobs:
-        content = files.content(f"blobs/{name}")
+        content = files.content(f"blobs/{name}", PHOTO)
         if content is None or hashlib.sha256(content).hexdigest() != name:
             problems.append(Problem(f"blobs/{name}", "This picture is missing or damaged."))
         else:
@@ -249,15 +251,22 @@ class _Files:
             except (OSError, zipfile.BadZipFile) as problem:
                 raise DocumentError(f"{source.name} is neither a folder nor a zip that can be read.") from problem
 
-    def content(self, name: str) -> bytes | None:
-        """The bytes of a file, None where it is not there."""
+    def content(self, name: str, most: int) -> bytes | None:
+        """The bytes of a file, None where it is not there.
+
+        Raises:
+            DocumentError: there are more than `most` of them; a zip may say that there are fewer.
+        """
         try:
             if self._folder is not None:
-                return (self._folder / name).read_bytes()
+                return read_bytes(self._folder / name, most, name)
             assert self._archive is not None
-            return self._archive.read(name)
-        except (OSError, KeyError, zipfile.BadZipFile):
-            return None
+            with self._archive.open(name) as file:
+                content = file.read(most + 1)
+        except (OSError, KeyError, EOFError, NotImplementedError, RuntimeError, zlib.error, zipfile.BadZipFile):
+            return None  # not there, or not to be unpacked
+        require_size(len(content), most, name)
+        return content
 
     def text(self, name: str) -> str:
         """A file as text.
@@ -265,10 +274,7 @@ class _Files:
         Raises:
             DocumentError: it is not there, or is no text.
         """
-        content = self.content(name)
+        content = self.content(name, LIST_FILE if name == LIST else CAR_FILE)
         if content is None:
             raise DocumentError(f"{name} is missing from the bundle.", (Problem(name, "This file is missing."),))
-        try:
-            return content.decode("utf-8-sig")
-        except UnicodeDecodeError as problem:
-            raise DocumentError(f"{name} is not text.", (Problem(name, "This file is not UTF-8 text."),)) from problem
+        return as_text(content, name)

@@ -16,6 +16,7 @@ from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import Fit, robust_fit
 from anchor_beam.errors import InputError
 
+MOST_LAG, LAGS = 5.0, 400  # s that a sensor may lag, and how many lags are tried at most
 SURE = 1.96  # standard errors of a 95 % interval
 
 
@@ -70,7 +71,10 @@ def gradient(time: FloatArray, lateral: FloatArray, reading: FloatArray, *, long
         )
     if not bool(np.all(np.diff(time) > 0.0)):
         raise InputError("log.time", "Time must rise from row to row.", accepts="rising times in s")
-    step = float(np.median(np.diff(time)))
+    if not 0.0 <= longest_lag <= MOST_LAG:
+        raise InputError("log.longest_lag", "A sensor lags by some tenths of a second.", got=longest_lag,
+                         accepts=f"0 to {MOST_LAG:g} s")  # fmt: skip
+    step = max(float(np.median(np.diff(time))), 2.0 * longest_lag / LAGS)
     lags = np.arange(-longest_lag, longest_lag + step / 2.0, step)
     scatter = [_fit(time, lateral, reading, lag).scatter for lag in lags]
     lag = float(lags[int(np.argmin(scatter))])

@@ -16,7 +16,7 @@ from anchor_beam.documents.whole_file import file_name, write_text, write_whole
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.request import Answer, Done, Failed
-from anchor_beam.session.exchange import bring_in_bundle, explain, read_car, write_car
+from anchor_beam.session.exchange import bring_in_bundle, explain, read_car_file, write_car
 from anchor_beam.words import faults
 
 
@@ -51,10 +51,7 @@ class Files(QObject):
             self._bundle_from(path)
             return
         try:
-            file = read_car(path.read_text(encoding="utf-8"))
-        except UnicodeDecodeError:
-            self.problems.open(path.name, "This file is not text, so it is no car file. Nothing was taken over.")
-            return
+            file = read_car_file(path)
         except OSError as problem:
             self.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
             return

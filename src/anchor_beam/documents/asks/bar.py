@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 
 from anchor_beam.documents.asks.bar_figures import BarFigures, BarFiguresAsked
 from anchor_beam.documents.asks.common import STRICT, Number
+from anchor_beam.documents.asks.limits import MOST_HOLES, MOST_VERTICES
 
 Number4 = tuple[Number, Number, Number, Number]
 
@@ -30,13 +31,13 @@ class BarAsk(BaseModel):
     E_Pa: Number
     G_Pa: Number
     density_kg_per_m3: Number
-    path_mm: Annotated[tuple[Number4, ...], Field(min_length=4)]
+    path_mm: Annotated[tuple[Number4, ...], Field(min_length=4, max_length=MOST_VERTICES)]
     pivots_y_mm: tuple[Number, Number]
     bushing_radial_N_per_mm: Number | None = None
     bushing_torsional_Nm_per_deg: Number = 0.0
     bushing_friction_Nm: Annotated[Number, Field(ge=0.0)] = 0.0
     arms: PlateArms | None = None
-    holes_mm: Annotated[tuple[Number, ...], Field(min_length=1)]
+    holes_mm: Annotated[tuple[Number, ...], Field(min_length=1, max_length=MOST_HOLES)]
 
     @property
     def figures(self) -> BarFigures:
@@ -56,7 +57,9 @@ class BarQuestion(BaseModel):
     bar: BarAsk
     pairs: Annotated[
         Literal["all"] | tuple[tuple[int, int], ...],
-        Field(description="May be empty: then mass and handbook forms alone are worked out."),
+        Field(
+            max_length=MOST_HOLES**2, description="May be empty: then mass and handbook forms alone are worked out."
+        ),
     ] = "all"
     load_N: Number
 

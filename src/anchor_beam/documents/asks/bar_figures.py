@@ -15,7 +15,7 @@ from anchor_beam.core.bar.path import Vertex
 from anchor_beam.core.bar.shape import Bar, Bushings
 from anchor_beam.core.section.material import Material
 from anchor_beam.core.section.shapes import Plate, Round
-from anchor_beam.documents.asks.limits import FARTHEST
+from anchor_beam.documents.asks.limits import FARTHEST, MOST_HOLES, MOST_VERTICES
 from anchor_beam.errors import InputError
 
 MM = 1e-3
@@ -69,8 +69,13 @@ def read_plain(ask: dict[str, Any]) -> BarFiguresAsked | None:
         return None
     pairs = _pairs(ask.get("pairs", "all"))
     rows, pivots, holes = (bar[key] for key in ("path_mm", "pivots_y_mm", "holes_mm"))
-    whole = isinstance(rows, list) and len(rows) >= 4 and all(_are_numbers(row, 4) for row in rows)
-    if pairs == () or not whole or not _are_numbers(pivots, 2) or not (_are_numbers(holes) and holes):
+    whole = isinstance(rows, list) and 4 <= len(rows) <= MOST_VERTICES and all(_are_numbers(row, 4) for row in rows)
+    if (
+        pairs == ()
+        or not whole
+        or not _are_numbers(pivots, 2)
+        or not (_are_numbers(holes) and 0 < len(holes) <= MOST_HOLES)
+    ):
         return None
     figures: dict[str, Any] = {key: bar.get(key, default) for key, default in _OPTIONAL.items() if key != "arms"}
     figures |= {key: bar[key] for key in ("od_mm", "E_Pa", "G_Pa", "density_kg_per_m3")}
@@ -94,8 +99,10 @@ def _pairs(value: object) -> Pairs | None:
     """None for all pairs, empty where they cannot be taken as they are."""
     if value == "all":
         return None
-    if not isinstance(value, list) or not all(
-        _are_numbers(pair, 2) and all(type(i) is int for i in pair) for pair in value
+    if (
+        not isinstance(value, list)
+        or len(value) > MOST_HOLES**2
+        or not all(_are_numbers(pair, 2) and all(type(i) is int for i in pair) for pair in value)
     ):
         return ()
     return tuple((pair[0], pair[1]) for pair in value)

@@ -14,6 +14,7 @@ from anchor_beam.core.linkage.closed import ClosedSide, wheel_bar
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.asks.bar_figures import bar_from_figures, document_place
 from anchor_beam.documents.asks.common import MM, STRICT, Flag, Number, by_key, keyed
+from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.documents.asks.linkage import BuiltBar, closed_side
 from anchor_beam.errors import placed
 from anchor_beam.units.kinds import DEG
@@ -118,7 +119,10 @@ class CorneringQuestion(BaseModel):
     car: CarAsk
     cases: Annotated[
         tuple[Accelerations, ...],
-        Field(description="May be empty: then gradient, stiffness and lifts alone are worked out."),
+        Field(
+            max_length=MOST_CASES,
+            description="May be empty: then gradient, stiffness and lifts alone are worked out.",
+        ),
     ]
     lift: Flag = False
 

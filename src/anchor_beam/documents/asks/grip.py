@@ -11,6 +11,7 @@ from anchor_beam.core.grip.model import FOUR, AxleGrip, CarGrip, Differential, P
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Surface, Tyre, TyreKind, surface
 from anchor_beam.documents.asks.car import CarAsk
 from anchor_beam.documents.asks.common import MM, STRICT, Number
+from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.units.kinds import DEG
 
 
@@ -119,8 +120,10 @@ class BalanceQuestion(BaseModel):
     kind: Literal["balance"]
     car: CarAsk
     grip: GripAsk
-    phases: Annotated[tuple[Phase, ...], Field(min_length=1)] = FOUR
-    curve_ay_g: Annotated[tuple[Number, ...], Field(description="May be empty: then no curve is worked out.")] = ()
+    phases: Annotated[tuple[Phase, ...], Field(min_length=1, max_length=20)] = FOUR
+    curve_ay_g: Annotated[
+        tuple[Number, ...], Field(max_length=MOST_CASES, description="May be empty: then no curve is worked out.")
+    ] = ()
 
 
 class RackItem(BaseModel):
@@ -128,7 +131,7 @@ class RackItem(BaseModel):
 
     model_config = STRICT
     name: str
-    rates_N_per_mm: Annotated[tuple[Number, ...], Field(min_length=1)]
+    rates_N_per_mm: Annotated[tuple[Number, ...], Field(min_length=1, max_length=MOST_CASES)]
 
 
 class SearchQuestion(BaseModel):
@@ -139,8 +142,8 @@ class SearchQuestion(BaseModel):
     kind: Literal["search"]
     car: CarAsk
     grip: GripAsk
-    front: Annotated[tuple[RackItem, ...], Field(min_length=1)]
-    rear: Annotated[tuple[RackItem, ...], Field(min_length=1)]
+    front: Annotated[tuple[RackItem, ...], Field(min_length=1, max_length=MOST_CASES)]
+    rear: Annotated[tuple[RackItem, ...], Field(min_length=1, max_length=MOST_CASES)]
     phase: Phase = Phase.MIDDLE
     margin_percent: tuple[Number, Number]
     roll_gradient_deg_per_g: tuple[Number, Number] | None = None

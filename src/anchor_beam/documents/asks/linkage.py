@@ -16,6 +16,7 @@ from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.documents.asks.bar import BarAsk
 from anchor_beam.documents.asks.common import MM, STRICT, Flag, Number, Pair, Point3, by_key
+from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.errors import InputError
 from anchor_beam.units.kinds import DEG
 
@@ -119,7 +120,8 @@ class LinkageQuestion(BaseModel):
     links_mm: Pair
     link_N_per_mm: Number | None = None
     travel_mm: Annotated[
-        tuple[Number, ...], Field(description="May be empty: then ride height alone is worked out.")
+        tuple[Number, ...],
+        Field(max_length=MOST_CASES, description="May be empty: then ride height alone is worked out."),
     ] = ()
 
     @property

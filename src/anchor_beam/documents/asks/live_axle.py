@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field
 from anchor_beam.core.live_axle.launch import LaunchCar
 from anchor_beam.core.live_axle.rod import Rod
 from anchor_beam.documents.asks.common import MM, STRICT, Flag, Number, Point3
+from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.units.kinds import DEG
 
 
@@ -21,7 +22,8 @@ class LateralRodQuestion(BaseModel):
     frame_mm: Point3
     axle_mm: Point3
     travel_mm: Annotated[
-        tuple[Number, ...], Field(description="May be empty: then ride height alone is worked out.")
+        tuple[Number, ...],
+        Field(max_length=MOST_CASES, description="May be empty: then ride height alone is worked out."),
     ] = ()
     roll_deg: Number = 0.0
     lowered_mm: Number = 0.0
@@ -70,7 +72,7 @@ class LaunchQuestion(BaseModel):
     front_stiffness_Nm_per_deg: Number
     rear_stiffness_Nm_per_deg: Number
     rear_tyres_Nm_per_deg: Number
-    ax_g: Annotated[tuple[Number, ...], Field(min_length=1)]
+    ax_g: Annotated[tuple[Number, ...], Field(min_length=1, max_length=MOST_CASES)]
     preload_Nm: Number = 0.0
     grip: Number | None = None
     locked: Flag = False

@@ -7,8 +7,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from anchor_beam.documents.asks.common import STRICT, Number
+from anchor_beam.documents.asks.limits import MOST_SAMPLES
 
-Column = Annotated[tuple[Number, ...], Field(min_length=1)]
+Column = Annotated[tuple[Number, ...], Field(min_length=1, max_length=MOST_SAMPLES)]
 
 
 class LogAsk(BaseModel):

@@ -20,7 +20,8 @@ from anchor_beam.core.uncertainty.propagate import first_order
 from anchor_beam.documents.asks.car import car_from_ask
 from anchor_beam.documents.asks.common import keyed
 from anchor_beam.documents.asks.grip import GRIP_KEYS, BalanceQuestion, SearchQuestion
-from anchor_beam.errors import placed
+from anchor_beam.documents.asks.limits import MOST_COMBINATIONS
+from anchor_beam.errors import InputError, placed
 from anchor_beam.headless.answers.figures import by_axle, degrees, g, number
 
 GRIP_BY_AXLE = 0.02
@@ -95,6 +96,12 @@ def search(question: SearchQuestion) -> dict[str, Any]:
     lift = question.inside_lift_at_least_g
     wish = Wish(question.margin_percent, question.roll_window, None if lift is None else lift * GRAVITY)
     rates = [np.array([rate for _, _, rate in items]) for items in (front, rear)]
+    combinations = len(rates[0]) * len(rates[1])
+    if combinations > MOST_COMBINATIONS:
+        raise InputError(
+            "front", "This rack has more combinations than one search takes.", got=combinations,
+            accepts=f"up to {MOST_COMBINATIONS} pairs of front and rear rates",
+        )  # fmt: skip
     found = search_rack(cars, grips([grip]), rates[0], rates[1], wish, question.phase)
     return {
         "examined": found.examined, "unsolved": found.unsolved, "ruled_out_by_lift": found.ruled_out,
