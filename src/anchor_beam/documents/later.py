@@ -18,13 +18,13 @@ def later_figures(fields: tuple[Field, ...], around: Around) -> dict[str, float]
 
 def with_later_keys(car: dict[str, Any]) -> dict[str, Any]:
     """The car's group with what its writer could not know; what is there stays, and what cannot be read is left alone."""
-    if not isinstance(car, dict) or car.get("tyre") not in set(TyreKind):
+    if not isinstance(car, dict) or car.get("tyre") not in list(TyreKind):
         return car
     tyre = TyreKind(car["tyre"])
     done = _completed(car, later_figures(CAR_FIELDS, Around(tyre)), {"road": Road.DRY.value})
     for axle in Axle:
         group = car.get(axle.value)
-        if isinstance(group, dict) and group.get("kind") in set(AxleKind):
+        if isinstance(group, dict) and group.get("kind") in list(AxleKind):
             figures = later_figures(AXLE_FIELDS, Around(tyre, axle, AxleKind(group["kind"])))
             done[axle.value] = _completed(group, figures, {"differential": Differential.OPEN.value})
     return done
@@ -32,5 +32,8 @@ def with_later_keys(car: dict[str, Any]) -> dict[str, Any]:
 
 def _completed(group: dict[str, Any], numbers: dict[str, float], choices: dict[str, str]) -> dict[str, Any]:
     missing = {key: value for key, value in numbers.items() if key not in group}
-    sources = {**dict.fromkeys(missing, Provenance.TYPICAL.value), **(group.get("provenance") or {})}
+    said = group.get("provenance")
+    if said is not None and not isinstance(said, dict):
+        return group  # cannot be read, which its model says
+    sources = {**dict.fromkeys(missing, Provenance.TYPICAL.value), **(said or {})}
     return {**choices, **group, **missing, "provenance": sources} if missing else {**choices, **group}
