@@ -63,6 +63,13 @@ def _window(chosen: argparse.Namespace) -> int:
 
 def _desk(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, theme: str) -> int:
     """The window. What a start makes stays, so the collector rests until the first picture stands; `run` wakes it."""
+    from anchor_beam.desk import display
+
+    if why := display.missing(os.environ):
+        print(f"anchor-beam: {why}", file=sys.stderr)
+        return 2
+    if door := display.platform(os.environ):
+        os.environ["QT_QPA_PLATFORM"] = door
     gc.disable()
     from anchor_beam.desk.app import run
 

@@ -37,7 +37,9 @@ class ProvenanceMark(QAbstractButton):
         menu = QMenu(self)
         group = QActionGroup(menu)
         for provenance in (source for source in Provenance if source is not Provenance.DERIVED):
-            action = QAction(str(provenance), menu, checkable=True, checked=provenance is self.provenance)
+            action = QAction(str(provenance), menu)
+            action.setCheckable(True)
+            action.setChecked(provenance is self.provenance)
             action.triggered.connect(lambda _=False, p=provenance: self.chosen.emit(p))
             group.addAction(action)
             menu.addAction(action)
