@@ -12,12 +12,20 @@ import sqlite3
 import subprocess
 import sys
 import time
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 
 import anchor_beam
+from anchor_beam.demo.team import team
 from anchor_beam.desk import display
+from anchor_beam.figures.picture import picture
+from anchor_beam.figures.sheet import setting_sheet
+from anchor_beam.sheets.lettering import runs
+from anchor_beam.sheets.setting_sheet import write_pdf
+from anchor_beam.units.kinds import System
 
 LOCALES = {"tr_TR": "tr_TR.UTF-8", "de_DE": "de_DE.UTF-8", "ar_EG": "ar_EG.UTF-8", "C": "C", "none": ""}
 
@@ -109,3 +117,19 @@ def test_a_dead_compositor_beside_a_live_x_server_is_passed_by(
         assert (display.missing(both), display.platform(both)) == ("", "xcb")
         alive = both | {"WAYLAND_DISPLAY": "x"}
         assert (display.missing(alive), display.platform(alive)) == ("", "")
+
+
+def test_a_name_in_any_script_stands_on_the_sheet_and_in_its_title(tmp_path: Path) -> None:
+    name = "سيارة 赛车 🏁 Finch"
+    file = team()[0]
+    path = tmp_path / "sheet.pdf"
+    write_pdf(setting_sheet(picture(replace(file, car=replace(file.car, name=name))), System.METRIC), path)
+    document = PdfReader(path)
+    assert document.metadata is not None
+    assert (document.metadata.title or "").startswith(name)
+    assert "Finch" in document.pages[0].extract_text()
+    pieces = runs(name)
+    assert "".join(piece.text for piece in pieces) == name
+    assert all(
+        piece.width(10.0) > 2.0 * len(piece.text.strip()) for piece in pieces
+    )  # a font or a box, never nothing

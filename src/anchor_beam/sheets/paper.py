@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from importlib.resources import as_file, files
 from typing import Any
 
 from anchor_beam.drawings.shapes import (
@@ -22,8 +21,9 @@ from anchor_beam.drawings.shapes import (
     Tone,
     Tube,
 )
+from anchor_beam.sheets import lettering
+from anchor_beam.sheets.lettering import text_width
 
-REGULAR, BOLD = "B612", "B612-Bold"
 POINTS = {Size.SMALL: 9.0, Size.NORMAL: 11.0, Size.LARGE: 15.0, Size.HUGE: 26.0}
 WIDTHS = {Pen.HAIR: 0.5, Pen.PART: 1.0, Pen.HEAVY: 2.2, Pen.GHOST: 0.7, Pen.CENTRE: 0.5}
 DASHES = {Pen.GHOST: (3.0, 2.0), Pen.CENTRE: (7.0, 2.0, 1.5, 2.0)}
@@ -33,25 +33,6 @@ COLOURS = {
     Tone.GRAB: "#1C2026", Tone.WARNING: "#8A1C3B", Tone.WINDOW: "#D9E3D2", Tone.SHEET: "#FFFFFF",
     Tone.PANEL: "#EFEBE3", Tone.GROUND: "#FFFFFF",
 }  # fmt: skip
-
-
-def register_fonts() -> None:
-    """Make the shipped family known to the PDF library; does nothing the second time."""
-    from reportlab.pdfbase import pdfmetrics
-    from reportlab.pdfbase.ttfonts import TTFont
-
-    if REGULAR in pdfmetrics.getRegisteredFontNames():
-        return
-    for name, file in ((REGULAR, "B612-Regular.ttf"), (BOLD, "B612-Bold.ttf")):
-        with as_file(files("anchor_beam") / "assets" / "fonts" / file) as path:
-            pdfmetrics.registerFont(TTFont(name, str(path)))
-
-
-def text_width(text: str, size: float, *, bold: bool = False) -> float:
-    """Width [points]."""
-    from reportlab.pdfbase import pdfmetrics
-
-    return float(pdfmetrics.stringWidth(text, BOLD if bold else REGULAR, size))
 
 
 @dataclass(frozen=True)
@@ -75,10 +56,9 @@ class Paper:
     ) -> float:
         """Write at a baseline; returns the width [points]."""
         width = text_width(text, size, bold=bold)
-        self.canvas.setFont(BOLD if bold else REGULAR, size)
         self.canvas.setFillColor(COLOURS[tone])
         shift = {Align.LEFT: 0.0, Align.CENTRE: width / 2, Align.RIGHT: width}[align]
-        self.canvas.drawString(at[0] - shift, at[1], text)
+        lettering.write(self.canvas, at[0] - shift, at[1], text, size, bold=bold)
         return width
 
     def draw(self, drawing: Drawing, box: Box) -> None:

@@ -8,7 +8,8 @@ from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
-from anchor_beam.sheets.paper import Box, Paper, register_fonts, text_width
+from anchor_beam.sheets.lettering import register_fonts, text_width
+from anchor_beam.sheets.paper import Box, Paper
 
 LEFT, RIGHT, TOP = 42.0, 553.0, 800.0  # points on A4
 
