@@ -17,6 +17,7 @@ from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.drawing.painter import View, fit, paint, rows_of
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.consequence_line import FewLines
+from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours, contrast
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.figure_field import FigureField
@@ -218,3 +219,23 @@ def test_front_and_rear_tabs_name_their_axle(desk: Desk) -> None:
     tabs = desk.stage("Links").tabs
     assert [button.accessibleName() for button in tabs.buttons.values()] == ["Front links", "Rear links"]
     assert list(tabs.buttons) == list(Axle)
+
+
+def test_a_look_that_is_chosen_is_the_one_that_a_start_has(open_desk) -> None:
+    """The style sheet stays and the palette changes, so nothing may keep a colour of the look before."""
+    pictures = []
+    for chosen in ("dark", "light"):
+        desk: Desk = open_desk(theme=chosen)
+        for stage in STAGES:
+            desk.stage(stage.name)
+        if chosen == "light":
+            desk.bridge.theme.choose("dark")
+        desk.rest()
+        pictures.append([])
+        for stage in STAGES:
+            desk.stage(stage.name)
+            desk.rest()
+            desk.window.line.setFocus()
+            pictures[-1].append(desk.screenshot())
+    for stage, started, changed in zip(STAGES, *pictures, strict=True):
+        assert started == changed, stage.name

@@ -21,6 +21,7 @@ from PySide6.QtWidgets import QApplication, QWidget
 
 import anchor_beam
 from anchor_beam.desk.theme.colours import DARK, LIGHT, Colours
+from anchor_beam.desk.theme.dresser import Dresser
 from anchor_beam.drawings.shapes import Size, Tone
 
 FAMILY = "B612"
@@ -46,9 +47,15 @@ class Theme(QObject):
         self._fonts: dict[tuple[Size, bool], QFont] = {}
         self._metrics: dict[tuple[Size, bool], QFontMetricsF] = {}
         self._tones: dict[str, QColor] = {}
+        self._dresser = Dresser()
         for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
             QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
-        self._apply()
+        app = self._app
+        assert isinstance(app, QApplication)
+        app.setStyle("Fusion")
+        app.setFont(self.font())
+        app.setPalette(self._palette())
+        app.setStyleSheet(_style(self._scale))
         QGuiApplication.styleHints().colorSchemeChanged.connect(self._desktop_changed)
 
     @property
@@ -59,7 +66,10 @@ class Theme(QObject):
         """`light`, `dark` or `desktop`."""
         self.choice = choice
         self.colours = self._chosen()
-        self._apply()
+        self._tones.clear()
+        palette = self._palette()
+        QGuiApplication.setPalette(palette)
+        self._dresser.dress(palette)
         self.changed.emit()
 
     def colour(self, tone: Tone | str) -> QColor:
@@ -105,11 +115,7 @@ class Theme(QObject):
         if self.choice == "desktop":
             self.choose("desktop")
 
-    def _apply(self) -> None:
-        app = self._app
-        assert isinstance(app, QApplication)
-        app.setStyle("Fusion")
-        app.setFont(self.font())
+    def _palette(self) -> QPalette:
         palette, c = QPalette(), self.colours
         roles = QPalette.ColorRole
         for role, name in (
@@ -119,9 +125,7 @@ class Theme(QObject):
             (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"),
         ):  # fmt: skip
             palette.setColor(role, QColor(getattr(c, name)))
-        self._tones.clear()
-        app.setPalette(palette)
-        app.setStyleSheet(_style(c, self._scale))
+        return palette
 
 
 def restyle(widget: QWidget, sheet: str) -> None:
@@ -153,43 +157,41 @@ def _icon(name: str, colour: str, size: int) -> QIcon:
     return QIcon(pixmap)
 
 
-def _style(c: Colours, scale: float) -> str:
-    """Only what the palette cannot say: flat fields with a hairline, quiet buttons, visible focus."""
+def _style(scale: float) -> str:
+    """Only what the palette cannot say: flat fields with a hairline, quiet buttons, visible focus; colours are its roles."""
 
     def px(length: int) -> str:
         return f"{max(1, round(length * scale))}px"
 
-    chevron, check = (
-        ASSETS / "icons" / f"{name}-{'dark' if c is DARK else 'light'}.svg" for name in ("chevron", "check")
-    )
+    chevron, check = (ASSETS / "icons" / f"{name}.svg" for name in ("chevron", "check"))
     return f"""
-    QToolTip {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
-    QPushButton {{ background: transparent; color: {c.grab}; border: 1px solid {c.hairline}; border-radius: 2px;
+    QToolTip {{ background: palette(base); color: palette(text); border: 1px solid palette(mid); padding: {px(4)}; }}
+    QPushButton {{ background: transparent; color: palette(highlight); border: 1px solid palette(mid); border-radius: 2px;
         padding: {px(4)} {px(10)}; }}
-    QPushButton:hover {{ border-color: {c.grab}; }}
-    QPushButton:focus {{ border: 2px solid {c.grab}; }}
-    QPushButton:disabled {{ color: {c.soft}; }}
-    QComboBox {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
+    QPushButton:hover {{ border-color: palette(highlight); }}
+    QPushButton:focus {{ border: 2px solid palette(highlight); }}
+    QPushButton:disabled {{ color: palette(placeholder-text); }}
+    QComboBox {{ background: palette(base); color: palette(text); border: none; border-bottom: 1px solid palette(mid);
         padding: {px(2)} {px(4)}; }}
     QComboBox::drop-down {{ border: none; width: {px(18)}; }}
     QComboBox::down-arrow {{ image: url({chevron}); width: {px(11)}; height: {px(11)}; }}
-    QComboBox:focus {{ border-bottom: 2px solid {c.grab}; }}
-    QComboBox QAbstractItemView {{ background: {c.sheet}; color: {c.ink}; selection-background-color: {c.grab};
-        selection-color: {c.sheet}; border: 1px solid {c.hairline}; }}
+    QComboBox:focus {{ border-bottom: 2px solid palette(highlight); }}
+    QComboBox QAbstractItemView {{ background: palette(base); color: palette(text);
+        selection-background-color: palette(highlight); selection-color: palette(base); border: 1px solid palette(mid); }}
     QCheckBox {{ spacing: {px(6)}; padding: {px(1)} {px(6)} {px(1)} 0; }}
-    QCheckBox:focus, QRadioButton:focus {{ outline: none; color: {c.grab}; text-decoration: underline; }}
-    QCheckBox::indicator {{ width: {px(11)}; height: {px(11)}; border: 1px solid {c.soft}; background: {c.sheet}; }}
+    QCheckBox:focus, QRadioButton:focus {{ outline: none; color: palette(highlight); text-decoration: underline; }}
+    QCheckBox::indicator {{ width: {px(11)}; height: {px(11)}; border: 1px solid palette(placeholder-text);
+        background: palette(base); }}
     QCheckBox::indicator:checked {{ image: url({check}); }}
-    QCheckBox::indicator:hover {{ border-color: {c.grab}; }}
-    QCheckBox::indicator:focus {{ border: 2px solid {c.grab}; width: {px(9)}; height: {px(9)}; }}
-    QLineEdit {{ background: {c.sheet}; color: {c.ink}; border: none; border-bottom: 1px solid {c.hairline};
+    QCheckBox::indicator:hover {{ border-color: palette(highlight); }}
+    QCheckBox::indicator:focus {{ border: 2px solid palette(highlight); width: {px(9)}; height: {px(9)}; }}
+    QLineEdit {{ background: palette(base); color: palette(text); border: none; border-bottom: 1px solid palette(mid);
         padding: {px(1)} {px(2)}; }}
-    QLineEdit:focus {{ border-bottom: 2px solid {c.grab}; }}
-    QMenu {{ background: {c.sheet}; color: {c.ink}; border: 1px solid {c.hairline}; padding: {px(4)}; }}
+    QLineEdit:focus {{ border-bottom: 2px solid palette(highlight); }}
+    QMenu {{ background: palette(base); color: palette(text); border: 1px solid palette(mid); padding: {px(4)}; }}
     QMenu::item {{ padding: {px(4)} {px(18)}; }}
-    QMenu::item:selected {{ background: {c.grab}; color: {c.sheet}; }}
+    QMenu::item:selected {{ background: palette(highlight); color: palette(base); }}
     QScrollBar:vertical {{ background: transparent; width: {px(8)}; margin: 0; }}
-    QScrollBar::handle:vertical {{ background: {c.hairline}; border-radius: {px(3)}; min-height: {px(24)}; }}
+    QScrollBar::handle:vertical {{ background: palette(mid); border-radius: {px(3)}; min-height: {px(24)}; }}
     QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; }}
-    QScrollArea {{ border: none; background: transparent; }}
     """
