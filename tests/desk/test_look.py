@@ -235,7 +235,8 @@ def test_a_look_that_is_chosen_is_the_one_that_a_start_has(open_desk) -> None:
         for stage in STAGES:
             desk.stage(stage.name)
             desk.rest()
-            desk.window.line.setFocus()
+            desk.window.rail.buttons[stage.name].setFocus()  # no caret blinks there
+            desk.settle()
             pictures[-1].append(desk.screenshot())
     for stage, started, changed in zip(STAGES, *pictures, strict=True):
         assert started == changed, stage.name

@@ -14,6 +14,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
 from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.documents.records import CarFile
+from anchor_beam.session.edits import SetValue
 from support.desk import Desk
 
 IMAGE = "<img src='file:///dev/zero'><b>loud</b>"
@@ -66,3 +67,26 @@ def test_every_page_shows_a_hostile_name_letter_by_letter(open_desk, name: str) 
     desk.settle()
     QTest.mouseMove(desk.window.line)
     assert not [fault for widget in desk.window.line.findChildren(QWidget) for fault in rich(widget)]
+
+
+def test_of_two_hundred_cars_only_the_rows_in_view_are_made_and_the_keys_reach_the_last(open_desk) -> None:
+    first = team()[0]
+    cars = tuple(replace(first, car=replace(first.car, name=f"car {i}")) for i in range(200))
+    desk: Desk = open_desk(cars=cars)
+    page = desk.stage("Garage")
+    desk.rest()
+    assert len(page.rows) < 20
+    page.rows[0].setFocus()
+    for _ in range(30):
+        desk.press(Qt.Key.Key_Tab)
+    row = desk.window.focusWidget()
+    assert row.car == desk.garage.cars()[30].id
+    assert page.list.viewport().rect().contains(row.mapTo(page.list.viewport(), row.rect().center()))
+    desk.press(Qt.Key.Key_Return)
+    desk.rest()
+    assert desk.picture.file.car.name == "car 30"
+    made = set(page.rows)
+    desk.stage("Garage")
+    desk.workshop.do(SetValue("car.wheelbase", 2.5))
+    desk.rest()
+    assert made <= set(page.rows)  # none is made again for an edit

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QRect, QRectF, Qt
-from PySide6.QtGui import QPainter, QPaintEvent, QResizeEvent
+from PySide6.QtGui import QPainter, QPaintEvent, QPalette, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.desk.drawing.painter import NOWHERE, Rows, View, fit, paint, rows_of
@@ -113,9 +113,6 @@ class DrawingView(QWidget):
         x = max(2.0, min(x, self.width() - size.width() - 2.0))
         y = max(2.0, min(y, self.height() - size.height() - 2.0))
         widget.setGeometry(round(x), round(y), size.width(), size.height())
-        sheet = self._theme.colour(Tone.SHEET)
-        palette = widget.palette()
-        if palette.color(widget.backgroundRole()) != sheet or not widget.autoFillBackground():
+        if not widget.autoFillBackground():
+            widget.setBackgroundRole(QPalette.ColorRole.Base)  # the sheet's colour in every look
             widget.setAutoFillBackground(True)
-            palette.setColor(widget.backgroundRole(), sheet)
-            widget.setPalette(palette)

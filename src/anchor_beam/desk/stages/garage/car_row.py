@@ -7,12 +7,13 @@ from __future__ import annotations
 
 import contextlib
 
-from PySide6.QtCore import QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtCore import QRectF, Qt, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
+from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.car import car_in_plan
@@ -30,9 +31,10 @@ class CarRow(QWidget):
     """Click or Enter puts the car on the bench."""
 
     opened = Signal(int)
+    focused = Signal(object)  # this row
 
-    def __init__(self, bridge: Bridge, car: int, name: str) -> None:
-        super().__init__()
+    def __init__(self, bridge: Bridge, car: int, name: str, parent: QWidget) -> None:
+        super().__init__(parent)
         self._bridge, self.car, self._name = bridge, car, name
         self.file: CarFile | None = None
         self._read_at: str | None = None
@@ -45,10 +47,15 @@ class CarRow(QWidget):
         self.destroyed.connect(lambda: jobs.stop(slot))
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
 
-    def sizeHint(self) -> QSize:
-        return QSize(self._bridge.theme.px(500), self._bridge.theme.px(132))
+    @staticmethod
+    def tall(theme: Theme) -> int:
+        """Height of a row [px]."""
+        return theme.px(132)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        super().focusInEvent(event)
+        self.focused.emit(self)
 
     def mousePressEvent(self, _event: QMouseEvent) -> None:
         self.opened.emit(self.car)

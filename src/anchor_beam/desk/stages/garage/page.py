@@ -2,20 +2,16 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QTimer, Signal
-from PySide6.QtGui import QShowEvent
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import (
     QComboBox,
-    QFrame,
     QLineEdit,
     QPushButton,
-    QScrollArea,
-    QVBoxLayout,
-    QWidget,
 )
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.garage.car_list import CarList
 from anchor_beam.desk.stages.garage.car_row import CarRow
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
@@ -37,18 +33,8 @@ class GaragePage(Split):
     def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
         self._bridge = bridge
-        self.rows: list[CarRow] = []
-        self._list = QVBoxLayout()
-        self._list.setContentsMargins(0, 0, 0, 0)
-        self._list.setSpacing(0)
-        self._list.addStretch()
-        holder = QWidget()
-        holder.setLayout(self._list)
-        scroll = QScrollArea()
-        scroll.setWidgetResizable(True)
-        scroll.setAccessibleName("cars in the garage")
-        scroll.setFrameShape(QFrame.Shape.NoFrame)
-        scroll.setWidget(holder)
+        self.list = CarList(bridge)
+        self.list.opened.connect(self._open)
         self.welcome = Label(WELCOME)
         self.welcome.setWordWrap(True)
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
@@ -56,54 +42,31 @@ class GaragePage(Split):
         self.welcome.setContentsMargins(pad, pad, bridge.theme.px(PANEL_WIDTH), pad)  # clear of the panel as a drawer
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self._look_at_it)
-        self.fill(stacked(self.welcome, scroll), self.panel)
-        self._unread: list[CarRow] = []
-        self._next = QTimer(self)
-        self._next.setInterval(0)
-        self._next.timeout.connect(self._read_next)
+        self.fill(stacked(self.welcome, self.list), self.panel)
         bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING, then=self._show)
         bridge.listen(self, to=Part.UNITS, then=self._read_all)
 
+    @property
+    def rows(self) -> list[CarRow]:
+        """The rows that were made, in the order of the list."""
+        return sorted(self.list.rows.values(), key=lambda row: row.y())
+
     def _show(self) -> None:
-        listed = self._bridge.workshop.garage.cars()
-        if [row.car for row in self.rows] != [car.id for car in listed]:
-            for old in self.rows:
-                self._list.removeWidget(old)
-                old.deleteLater()
-            self.rows = [CarRow(self._bridge, car.id, car.name) for car in listed]
-            for i, row in enumerate(self.rows):
-                row.opened.connect(self._open)
-                self._list.insertWidget(i, row)
-        self._read([row for row in self.rows if row.stale])
-        self.welcome.setVisible(not self.rows)
-        if not self.rows:
+        cars = self._bridge.workshop.garage.cars()
+        self.list.set_cars([(listed.id, listed.name) for listed in cars])
+        self.welcome.setVisible(not cars)
+        if not cars:
             self.open_drawer()  # the welcome points to it
 
     def _read_all(self) -> None:
-        self._read(self.rows)
-
-    def _read(self, rows: list[CarRow]) -> None:
-        """Read cars, one in each turn of the event loop: working out a balance takes some milliseconds."""
-        self._unread = [row for row in self.rows if row in rows or row in self._unread]
-        self._next.start()
-
-    def _read_next(self) -> None:
-        if self._unread and self.isVisible():  # shown again, it goes on with the rest
-            self._unread.pop(0).read()
-        else:
-            self._next.stop()
-
-    def showEvent(self, event: QShowEvent) -> None:
-        super().showEvent(event)
-        if self._unread:
-            self._next.start()
+        self.list.read(self.rows)
 
     def became_narrow(self, narrow: bool) -> None:
-        if narrow and not self.rows:
+        if narrow and not self.list.rows:
             self.open_drawer()
 
     def _open(self, car: int) -> None:
-        row = next(row for row in self.rows if row.car == car)
+        row = self.list.rows[car]
         if not row.damaged:
             self._bridge.open(car, self._look_at_it)
         else:
