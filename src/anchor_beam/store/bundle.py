@@ -263,7 +263,7 @@ class _Files:
             assert self._archive is not None
             with self._archive.open(name) as file:
                 content = file.read(most + 1)
-        except (OSError, KeyError, EOFError, NotImplementedError, RuntimeError, zlib.error, zipfile.BadZipFile):
+        except (OSError, KeyError, EOFError, RuntimeError, zlib.error, zipfile.BadZipFile):
             return None  # not there, or not to be unpacked
         require_size(len(content), most, name)
         return content

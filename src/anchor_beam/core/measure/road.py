@@ -11,12 +11,13 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, require_positive
+from anchor_beam.core.arrays import FloatArray, IntArray, require_positive
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import Fit, robust_fit
 from anchor_beam.errors import InputError
 
 MOST_LAG, LAGS = 5.0, 400  # s that a sensor may lag, and how many lags are tried at most
+ENOUGH = 2000  # samples to find the lag with; the slope is that of all
 SURE = 1.96  # standard errors of a 95 % interval
 
 
@@ -76,9 +77,10 @@ def gradient(time: FloatArray, lateral: FloatArray, reading: FloatArray, *, long
                          accepts=f"0 to {MOST_LAG:g} s")  # fmt: skip
     step = max(float(np.median(np.diff(time))), 2.0 * longest_lag / LAGS)
     lags = np.arange(-longest_lag, longest_lag + step / 2.0, step)
-    scatter = [_fit(time, lateral, reading, lag).scatter for lag in lags]
+    some = np.arange(0, len(time), max(1, len(time) // ENOUGH))
+    scatter = [_fit(time, lateral, reading, lag, some).scatter for lag in lags]
     lag = float(lags[int(np.argmin(scatter))])
-    fit = _fit(time, lateral, reading, lag)
+    fit = _fit(time, lateral, reading, lag, np.arange(len(time)))
     shifted = np.interp(time - lag, time, lateral)
     off = reading - (fit.coefficients[0] * shifted + fit.coefficients[1] + fit.coefficients[2] * (time - time[0]))
     kept = off[fit.weights > 0.5]
@@ -89,6 +91,8 @@ def gradient(time: FloatArray, lateral: FloatArray, reading: FloatArray, *, long
     return Gradient(slope, interval, lag, float(fit.coefficients[2]), int((fit.weights < 0.5).sum()))
 
 
-def _fit(time: FloatArray, lateral: FloatArray, reading: FloatArray, lag: float) -> Fit:
-    shifted = np.interp(time - lag, time, lateral)
-    return robust_fit(np.stack([shifted, np.ones_like(time), time - time[0]], axis=1), reading)
+def _fit(time: FloatArray, lateral: FloatArray, reading: FloatArray, lag: float, which: IntArray) -> Fit:
+    """The line through samples with these numbers."""
+    at = time[which]
+    shifted = np.interp(at - lag, time, lateral)
+    return robust_fit(np.stack([shifted, np.ones_like(at), at - time[0]], axis=1), reading[which])
