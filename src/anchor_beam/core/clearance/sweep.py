@@ -30,24 +30,33 @@ class Gap:
 
 
 def gap(one: Sequence[Capsule | Box], other: Sequence[Capsule | Box]) -> float:
-    """Gap [m] between two parts made of solids; between two boxes is not offered, fix one of them to capsules."""
-    smallest = np.inf
-    for a in one:
-        for b in other:
-            smallest = min(smallest, _between(a, b))
-    return float(smallest)
+    """Gap [m] between two parts made of solids, every pair of them at once.
 
-
-def _between(a: Capsule | Box, b: Capsule | Box) -> float:
-    if isinstance(a, Box) and isinstance(b, Box):
+    Raises:
+        InputError: at "box" where both have one: a box is measured against rods only.
+    """
+    rods, boxes = zip(*(_apart(part) for part in (one, other)), strict=True)
+    if boxes[0] and boxes[1]:
         raise InputError("box", "A box is measured against rods only.", accepts="one box at most in a pair")
-    if isinstance(a, Box):
-        a, b = b, a
-    assert isinstance(a, Capsule)
-    a0, a1 = np.array(a.a), np.array(a.b)
-    if isinstance(b, Box):
-        return float(box_distance(a0, a1, b)) - a.radius
-    return float(segment_distance(a0, a1, np.array(b.a), np.array(b.b))) - a.radius - b.radius
+    gaps = [np.inf]
+    if rods[0].size and rods[1].size:
+        (a0, a1, a), (b0, b1, b) = (_ends(part) for part in rods)
+        gaps.append(float((segment_distance(a0[:, None], a1[:, None], b0, b1) - a[:, None] - b).min()))
+    for part, solids in zip(rods, reversed(boxes), strict=True):
+        if part.size:
+            start, end, radius = _ends(part)
+            gaps += [float((box_distance(start, end, box) - radius).min()) for box in solids]
+    return min(gaps)
+
+
+def _apart(part: Sequence[Capsule | Box]) -> tuple[FloatArray, list[Box]]:
+    """Rods (n, 7), both ends and the radius, and boxes of a part."""
+    rods = [(*solid.a, *solid.b, solid.radius) for solid in part if isinstance(solid, Capsule)]
+    return np.array(rods, dtype=float).reshape(-1, 7), [solid for solid in part if isinstance(solid, Box)]
+
+
+def _ends(rods: FloatArray) -> tuple[FloatArray, FloatArray, FloatArray]:
+    return rods[:, :3], rods[:, 3:6], rods[:, 6]
 
 
 def smallest_gap(one: Part, other: Part, axes: Sequence[tuple[float, float, int]]) -> Gap:

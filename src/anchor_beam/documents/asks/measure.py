@@ -89,6 +89,6 @@ class JackTestQuestion(BaseModel):
     tyre_rate_N_per_mm: Pair
     spring_roll_stiffness_Nm_per_deg: Pair
     spring_spread_percent: Pair
-    readings: Annotated[tuple[ReadingAsk, ...], Field(min_length=1, max_length=500)]
+    readings: Annotated[tuple[ReadingAsk, ...], Field(min_length=1, max_length=200)]
     scale_error_N: Positive = 5.0
     angle_error_deg: Positive = 0.02
