@@ -28,6 +28,8 @@ def _sentence(doing: str, problem: sqlite3.DatabaseError) -> str:
     text = str(problem)
     if "full" in text:
         return "Not saved: the disk is full."
+    if "disk I/O" in text:
+        return {"write": "Not saved: the disk could not be written."}.get(doing, "The disk could not be read.")
     if "locked" in text:
         return "Not saved yet: another program holds the garage file."
     if "readonly" in text or "unable to open" in text:

@@ -43,7 +43,7 @@ class UnsavedSheet(Sheet):
         count = "1 edit is" if len(acts) == 1 else f"{len(acts)} edits are"
         listed = "\n".join(f"– {act}" for act in acts)
         lines = f"{faults.sentence(session.outcome.why, self._bridge.units)}\n{listed}"
-        self.show_lines(f"{count} of {session.file.car.name} not on the disk", lines, self.again)
+        self.show_lines(f"{session.file.car.name}: {count} not on the disk", lines, self.again)
 
     def _try_again(self) -> None:
         self._bridge.attempt(self._bridge.workshop.save_again)

@@ -81,7 +81,11 @@ class CarRow(QWidget):
             file = session.file if session is not None and session.car == self.car else garage.file(self.car)
         except StoreError as problem:
             self.damaged, self._drawing = True, None
-            self._lines = [problem.message, "A press opens it as it was before, as far back as it has to be."]
+            why = problem.message.partition("cannot be read: ")[2] or problem.message  # its name stands above
+            self._lines = [
+                f"cannot be read: {why}",
+                "A press opens it as it was before, as far back as it has to be.",
+            ]
             self.setAccessibleName(", ".join([self._name, *self._lines]))
             self.update()
             return
@@ -131,9 +135,12 @@ class CarRow(QWidget):
         painter.setPen(theme.colour(Tone.INK))
         painter.drawText(x, px(38), self._name)
         painter.setFont(theme.font(Size.NORMAL))
+        room = self.width() - x - px(10)
         for i, line in enumerate(self._lines):
             painter.setPen(theme.colour(Tone.INK if i == 1 else Tone.SOFT))
-            painter.drawText(x, px(62 + 22 * i), line)
+            painter.drawText(
+                x, px(62 + 22 * i), painter.fontMetrics().elidedText(line, Qt.TextElideMode.ElideRight, room)
+            )
         painter.setPen(QPen(theme.colour(Tone.HAIRLINE), 1.0))
         painter.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
         if on_bench:
