@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import pytest
+import shiboken6
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QWidget
 
+from anchor_beam.demo.team import team
+from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import Figure
 from anchor_beam.figures.results import kept
@@ -35,3 +40,18 @@ def test_a_car_that_cannot_be_right_says_so_and_the_one_in_hand_stays(open_desk)
     desk.rest()
     assert desk.picture.file.car.name == "Sorrel Finch"
     assert "Not done" in desk.line
+
+
+@pytest.mark.parametrize("stage", [stage.name for stage in STAGES])
+def test_when_the_last_car_is_put_away_what_is_still_seen_of_it_paints_and_answers(open_desk, stage: str) -> None:
+    desk: Desk = open_desk(cars=(team()[0],))
+    page = desk.stage(stage)
+    desk.rest()
+    desk.workshop.put_away(desk.workshop.car)
+    for widget in [page, *page.findChildren(QWidget)]:  # in the turn before the window shows the garage
+        if shiboken6.isValid(widget) and widget.isVisible():
+            widget.repaint()
+            QTest.mouseMove(widget)
+            QTest.keyClick(widget, Qt.Key.Key_Down)
+    desk.settle()
+    assert desk.window.page("Garage").isVisible()

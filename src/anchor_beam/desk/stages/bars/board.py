@@ -84,7 +84,8 @@ class BarsBoard(DrawingView):
 
     def _spots(self, axle: Axle, side: Side) -> list[QPoint]:
         picker, shown = self.pickers[axle, side], self._bridge.picture
-        assert shown is not None
+        if shown is None:  # put away a moment ago
+            return []
         holes = range(len(shown.file.bench.end(axle).bar.holes))
         return [self.hole_pixel(axle, side, hole) - picker.pos() for hole in holes]
 

@@ -139,7 +139,7 @@ class LadderView(QWidget):
         Lettering(painter, self._theme).write(
             px(14), px(20), "Ladder: what the holes can reach", Size.NORMAL, Tone.INK, align=Align.LEFT, bold=True
         )
-        if self._ladder is None or not self._ladder.rungs:
+        if self._bridge.picture is None or self._ladder is None or not self._ladder.rungs:
             Lettering(painter, self._theme).write(
                 px(14),
                 px(52),
