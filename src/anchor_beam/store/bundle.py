@@ -20,6 +20,7 @@ from anchor_beam.documents.bounds import CAR_FILE, LIST_FILE, PHOTO, as_text, re
 from anchor_beam.documents.folding import Changes, Head, Move, NewRevision, fold
 from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.kinds import CAR, DocumentKind
+from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.journal import write
@@ -76,14 +77,17 @@ def write_bundle(garage: Garage, cars: Iterable[int], target: Path) -> None:
         for name in blobs:
             (made / "blobs" / name).write_bytes(garage.blobs.read(name))
         if target.suffix == ".zip":
-            packed = Path(folder) / "bundle.zip"
-            with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-                for path in sorted(made.rglob("*")):
-                    archive.write(path, path.relative_to(made))
-            made = packed
+            write_whole(target, lambda packed: _pack(made, packed))
+            return
         if target.is_dir() and not any(target.iterdir()):
             target.rmdir()
         made.replace(target)
+
+
+def _pack(folder: Path, packed: Path) -> None:
+    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+        for path in sorted(folder.rglob("*")):
+            archive.write(path, path.relative_to(folder))
 
 
 def _write_json(path: Path, data: dict[str, Any]) -> None:
