@@ -55,3 +55,11 @@ def test_when_the_last_car_is_put_away_what_is_still_seen_of_it_paints_and_answe
             QTest.keyClick(widget, Qt.Key.Key_Down)
     desk.settle()
     assert desk.window.page("Garage").isVisible()
+
+
+def test_stages_are_built_while_the_hands_rest_and_not_seen_before(open_desk) -> None:
+    desk: Desk = open_desk()
+    assert len(desk.window.built) < len(STAGES)
+    here = next(name for name in desk.window.built)
+    desk.qtbot.waitUntil(lambda: len(desk.window.built) == len(STAGES), timeout=10_000)
+    assert desk.window.page(here).isVisible()

@@ -6,9 +6,9 @@ from collections.abc import Callable
 from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QRect
+from PySide6.QtCore import QRect, Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
-from PySide6.QtWidgets import QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QApplication, QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
 from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
@@ -26,8 +26,11 @@ if TYPE_CHECKING:
     from anchor_beam.desk.widgets.working_panel import WorkingPanel
 
 
+AHEAD = 400  # ms between two stages that are built before anybody looks at them
+
+
 class Window(QMainWindow):
-    """Stages are built when they are first looked at."""
+    """Stages are built when they are first looked at, or before that while nothing else is under way."""
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
@@ -59,6 +62,10 @@ class Window(QMainWindow):
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self._settle()
+        self._ahead = QTimer(self)
+        self._ahead.setInterval(AHEAD)
+        self._ahead.timeout.connect(self._build_ahead)
+        bridge.when_painted(self._ahead.start)
         self.show_stage((FIRST if bridge.picture is not None else WITHOUT_CAR).name)
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._retitle)
 
@@ -90,13 +97,26 @@ class Window(QMainWindow):
     def show_stage(self, name: str) -> None:
         """Bring a stage to the front."""
         if name not in self._pages:
-            self._pages[name] = self._build(name)
-            self._stack.addWidget(self._pages[name])
+            self._add(name)
         self.rail.choose(name)
         self._stack.setCurrentWidget(self._pages[name])
         focused = self.focusWidget()
         if focused is None or not self.rail.isAncestorOf(focused):  # else the keys walk on along the stages
             self._pages[name].setFocus()
+
+    @property
+    def built(self) -> tuple[str, ...]:
+        """The stages whose pages exist."""
+        return tuple(self._pages)
+
+    def _build_ahead(self) -> None:
+        """Build a stage that was not looked at yet, one after another while nothing is under way, so that no first look
+        takes longer than the next one."""
+        waiting = [stage.name for stage in STAGES if stage.name not in self.built]
+        if not waiting:
+            self._ahead.stop()
+        elif self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton:
+            self._add(waiting[0])
 
     def _wanted(self, stage: Stage) -> None:
         if self.rail.buttons[stage.name].isEnabled():
@@ -107,8 +127,9 @@ class Window(QMainWindow):
         self.show_stage(name)
         return self._pages[name]
 
-    def _build(self, name: str) -> QWidget:
-        return stage_named(name).page(self.bridge, self.files)
+    def _add(self, name: str) -> None:
+        self._pages[name] = stage_named(name).page(self.bridge, self.files)
+        self._stack.addWidget(self._pages[name])
 
     def _keys(self) -> None:
         workshop = self.bridge.workshop
@@ -163,5 +184,6 @@ class Window(QMainWindow):
         if not self.isMaximized() and not self.isFullScreen():
             at = self.geometry()
             self.bridge.workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))
+        self._ahead.stop()
         super().closeEvent(event)
         self.bridge.release()
