@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.errors import InputError
 from anchor_beam.figures.bands import bands
 from anchor_beam.session.edits import PutBar, SetValue
 from support.desk import LEFT_BUTTON, Desk, move_held
@@ -176,6 +177,18 @@ def test_an_answer_to_what_stood_there_before_is_dropped(desk: Desk) -> None:
     desk.rest()
     fresh = bands(desk.picture.file.car, desk.picture.file.bench, desk.picture.file.reference_setting)
     assert desk.picture.bands.roll_gradient == pytest.approx(fresh.roll_gradient)
+
+
+def test_an_act_that_is_refused_leaves_nothing_unanswered_that_was_under_way(desk: Desk) -> None:
+    desk.rest()
+    desk.workshop.do(SetValue("bench.rear.bar.od", 0.019241))
+    desk.qtbot.waitUntil(lambda: desk.bridge.jobs.busy)
+    with pytest.raises(InputError):
+        desk.workshop.do(SetValue("bench.rear.bar.od", -1.0))  # what was under way has stopped for it
+    assert not desk.bridge.jobs.busy
+    desk.rest()
+    assert desk.picture.bands is not None
+    assert desk.window.page("Bars").ladder.rung_pixel(0) is not None
 
 
 def test_a_bar_of_another_car_is_fitted_and_its_owner_is_told_who_wears_it_as_it_was(desk: Desk) -> None:

@@ -84,6 +84,7 @@ class Bridge(QObject):
         jobs.on_wire = self._watch
         self._watch(jobs.wire)
         workshop.listen(self._note)
+        workshop.before_acts(self._hands_move)
         theme.changed.connect(lambda: self._note(EVERYTHING))
         self.painted = self._pictured = False
         self.what_happened = ""  # the text of an error that nobody foresaw, until the next act
@@ -284,6 +285,14 @@ class Bridge(QObject):
             if self.painted and any(entry.widget is watched and entry.waiting for entry in self._followers):
                 self._quiet.start()
         return False
+
+    def _hands_move(self) -> None:
+        """Give the act the whole machine: nobody needs what is worked out for the state before it."""
+        for follower in self._followers:
+            if self.jobs.awaits(follower.slot):
+                follower.waiting = True
+                self.jobs.stop(follower.slot)
+                self._quiet.start()
 
     def _note(self, parts: Part) -> None:
         self._changed |= parts

@@ -61,11 +61,16 @@ class Workshop:
         self.gone: GarageGone | None = None  # why the garage is no longer in its place
         self.change: tuple[Results, Results] | None = None  # before and after the last act, until its reason is said
         self._listeners: list[Listener] = []
+        self._before: list[Callable[[], None]] = []
         self._take_up()
 
     def listen(self, listener: Listener) -> None:
         """Call `listener` with the parts that changed, from now on."""
         self._listeners.append(listener)
+
+    def before_acts(self, then: Callable[[], None]) -> None:
+        """Call `then` before anything of an act is worked out: what is under way for the state before may stop."""
+        self._before.append(then)
 
     # the car in hand
 
@@ -163,6 +168,7 @@ class Workshop:
             InputError: it is not possible; nothing changed.
         """
         session, before = self._require()
+        self._begin()
         baseline = results(session.file.car, session.file.bench)
         after = edit.apply(session.file)
         results(after.car, after.bench, before.now)  # refuses what cannot be, before anything changes
@@ -189,6 +195,7 @@ class Workshop:
             InputError: as `do`.
         """
         session, _ = self._require()
+        self._begin()
         self._tell(self._show(edit.apply(session.file)))
 
     def end_drag(self) -> None:
@@ -250,6 +257,7 @@ class Workshop:
             StoreError: it could not be taken back; nothing changed.
         """
         session, before = self._require()
+        self._begin()
         self._stepped("Taken back", session.take_back(), before)
 
     def redo(self) -> None:
@@ -259,6 +267,7 @@ class Workshop:
             StoreError: it could not be done again; nothing changed.
         """
         session, before = self._require()
+        self._begin()
         self._stepped("Done again", session.do_again(), before)
 
     def _stepped(self, how: str, act: str | None, before: Picture) -> None:
@@ -324,6 +333,10 @@ class Workshop:
         if self.session is None or self.picture is None:
             raise InputError("garage", "There is no car on the bench.", accepts="a car from the garage")
         return self.session, self.picture
+
+    def _begin(self) -> None:
+        for then in self._before:
+            then()
 
     def _tell(self, parts: Part) -> None:
         for listener in self._listeners:
