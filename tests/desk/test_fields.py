@@ -152,3 +152,14 @@ def test_solid_hides_the_wall_and_tube_brings_it_back(bars: Desk) -> None:
     assert bars.picture.file.bench.rear.bar.solid is False
     assert bars.field(WALL).isVisible()
     assert bars.workshop.picture.now.rear.K_theta < stiff
+
+
+def test_what_is_refused_does_not_stand_over_the_question_for_the_value_before(desk: Desk) -> None:
+    desk.stage("Car")
+    field = desk.field("car.grip")
+    desk.type(field, "1.2")
+    assert field.question is not None
+    assert field.question.isVisible()
+    desk.type(field, "1'250")
+    assert "1250 or 1.250" in field.note.text()
+    assert not field.question.isVisible()

@@ -26,6 +26,7 @@ _NUMBER = re.compile(
 _FEET = re.compile(r"""^\s*(?P<feet>\d+)\s*(?:'|ft)\s*(?P<rest>\d.*?)\s*(?:"|''|in|)\s*$""")
 _THOUSANDS = re.compile(r"^\s*[-+−–]?\d{1,3}(?:'\d{3})+(?!\s*[\"'\d])")
 _MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "´": "'", "″": '"', "”": '"', "“": '"'})
+LENGTHS = (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER)
 LONGEST = 60  # characters that a field takes
 _NAME = re.compile(r"(?P<name>[A-Za-zµ°]+)(?P<power>²|³|\^?[23]|\*\*[23])?")
 _JOINT = re.compile(r"\s*([·⋅*/ -])\s*")
@@ -69,8 +70,9 @@ def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
         return _with_limits(limits["value"], limits["limits"], text.strip(), kind, system, place)
     plain = text.translate(_MARKS)
     if _THOUSANDS.match(plain):
-        raise _two_ways(plain.strip(), plain.replace("'", ""), plain.replace("'", " ft ", 1), text, place)
-    feet = _FEET.match(plain) if kind in (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER) else None
+        other = "feet as 1 ft 3 in" if kind in LENGTHS else plain.replace("'", ".", 1)
+        raise _two_ways(plain.strip(), plain.replace("'", ""), other, text, place)
+    feet = _FEET.match(plain) if kind in LENGTHS else None
     if feet:
         inches = parse(feet["rest"] + " in", kind, system, place=place)
         return Typed(float(feet["feet"]) * 0.3048 + inches.value, text.strip(), System.US, with_unit=True)
@@ -168,7 +170,7 @@ def _what_is(symbol: str) -> str:
 
 
 def _plain(kind: Kind) -> str:
-    return "length" if kind in (Kind.LENGTH, Kind.DIAMETER, Kind.FINE_LENGTH) else str(kind)
+    return "length" if kind in LENGTHS else str(kind)
 
 
 def _system_of(symbol: str, kind: Kind) -> System | None:

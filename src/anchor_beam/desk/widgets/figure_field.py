@@ -237,6 +237,7 @@ class FigureField(QWidget):
         return problem is None
 
     def _refuse(self, problem: AnchorBeamError) -> None:
+        self._ask_no_more()
         self.edit.setModified(False)
         self._complain(faults.sentence(problem, self._units))
 
