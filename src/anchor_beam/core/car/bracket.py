@@ -9,6 +9,7 @@ end, and what closes on the edge of the last equilibrium is where the car tips o
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 import numpy as np
@@ -25,7 +26,7 @@ FEW = 64  # members of a car after an edit; more than that are draws or settings
 WIDER = 12.0  # the fan after one that lies wholly before the event
 AROUND_FEW, AROUND_MANY = 0.003, 0.12  # of an answer known from nearby, the width to either side that is tried first
 NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
-FROM_REST = 15  # to the lower end of the bracket
+FROM_REST, TO_NEARBY = 15, 8  # to the lower end of the bracket
 
 
 def bracket(
@@ -38,18 +39,18 @@ def bracket(
     Source: docs/theory/car.md, "Events".
     """
     size = longitudinal.size
-    low, high = np.full(size, SLOWEST), np.full(size, highest)
-    if near is not None:
-        close = near.tips & (near.acceleration > 2.0 * SLOWEST)
-        around = AROUND_FEW if size <= FEW else AROUND_MANY
-        low = np.where(close, (1.0 - around) * near.acceleration, low)
-        high = np.where(close, np.minimum((1.0 + around) * near.acceleration, highest), high)
-    start = _state(ready, goal, at_rest(size), low, longitudinal, steps=FROM_REST)
-    alive = start.before
-    if near is not None and not alive.all():  # not where it was: from the beginning
-        low, high = np.where(alive, low, SLOWEST), np.where(alive, high, highest)
-        start = start.or_else(alive, _state(ready, goal, at_rest(size), low, longitudinal, steps=FROM_REST))
+    low, high, start = np.zeros(size), np.zeros(size), None
+    alive = np.zeros(size, dtype=bool)
+    for begin, end, steps in _where_to_look(near, size, highest):
+        if steps < FROM_REST and start is not None and not (~alive & (begin != low)).any():
+            continue  # nothing new for who is left
+        low, high = np.where(alive, low, begin), np.where(alive, high, end)
+        tried = _state(ready, goal, at_rest(size), low, longitudinal, steps=steps)
+        start = tried if start is None else start.or_else(alive, tried)
         alive = start.before
+        if alive.all():
+            break
+    assert start is not None
     none = np.zeros(size, dtype=bool)
     lost = Reached(np.full(size, np.nan), start.pose, none, none)
     which = np.flatnonzero(alive)
@@ -60,6 +61,21 @@ def bracket(
         start.chosen(which),
     )  # fmt: skip
     return found if which.size == size else lost.with_members(found, which)
+
+
+def _where_to_look(near: Reached | None, size: int, highest: float) -> Iterator[tuple[FloatArray, FloatArray, int]]:
+    """Lower and upper ends (n,) to try one after another, and the steps of Newton to the lower one: about the answer known
+    from nearby, further below it, and everywhere."""
+    slowest, fastest = np.full(size, SLOWEST), np.full(size, highest)
+    if near is not None:
+        close = near.tips & (near.acceleration > 2.0 * SLOWEST)
+        ways = (AROUND_FEW, AROUND_MANY) if size <= FEW else (AROUND_MANY,)
+        above = np.minimum((1.0 + ways[0]) * near.acceleration, highest)
+        for around in ways:
+            below = (1.0 - around) * near.acceleration
+            yield np.where(close, below, slowest), np.where(close, above, fastest), TO_NEARBY
+            above = below  # where it had not settled
+    yield slowest, fastest, FROM_REST
 
 
 def _closed(
