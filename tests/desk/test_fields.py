@@ -163,3 +163,20 @@ def test_what_is_refused_does_not_stand_over_the_question_for_the_value_before(d
     desk.type(field, "1'250")
     assert "1250 or 1.250" in field.note.text()
     assert not field.question.isVisible()
+
+
+def test_limits_typed_in_other_units_are_shown_beside_the_value_and_stay_what_they_are(desk: Desk) -> None:
+    desk.stage("Car")
+    field = desk.field("car.cg_height")
+    desk.type(field, "19.7 ±0.8 in")
+    desk.field("car.grip").edit.setFocus()
+    desk.settle()
+    assert field.edit.text() == "500 ± 20"
+    assert field.edit.fontMetrics().horizontalAdvance(field.edit.text()) < field.edit.width()
+    kept = desk.picture.file.car.cg_height
+    field.edit.setFocus()
+    desk.settle()
+    assert field.edit.text() == "500.38 ± 20.32"
+    desk.type(field, field.edit.text())
+    assert desk.picture.file.car.cg_height.value == pytest.approx(kept.value)
+    assert desk.picture.file.car.cg_height.spread == pytest.approx(kept.spread)

@@ -27,6 +27,7 @@ _FEET = re.compile(r"""^\s*(?P<feet>\d+)\s*(?:'|ft)\s*(?P<rest>\d.*?)\s*(?:"|''|
 _THOUSANDS = re.compile(r"^\s*[-+−–]?\d{1,3}(?:'\d{3})+(?!\s*[\"'\d])")
 _MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "´": "'", "″": '"', "”": '"', "“": '"'})
 LENGTHS = (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER)
+LIMITS = 2.0  # standard deviations that a user means who types limits to bet on
 LONGEST = 60  # characters that a field takes
 _NAME = re.compile(r"(?P<name>[A-Za-zµ°]+)(?P<power>²|³|\^?[23]|\*\*[23])?")
 _JOINT = re.compile(r"\s*([·⋅*/ -])\s*")
@@ -96,7 +97,7 @@ def _with_limits(value: str, limits: str, text: str, kind: Kind, system: System,
     of, around = parse(value, kind, system, place=place), parse(limits, kind, system, place=place)
     if not around.value > 0.0:
         raise InputError(place, "Limits around a value are above zero.", got=text, accepts=f"{EXAMPLES[kind]} ± 1")
-    return Typed(of.value, text, of.system, around.value / 2.0, of.with_unit)
+    return Typed(of.value, text, of.system, around.value / LIMITS, of.with_unit)
 
 
 def _two_ways(what: str, one: str, other: str, text: str, place: str) -> InputError:

@@ -23,9 +23,11 @@ from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.session.edits import SetProvenance, SetValue
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
-from anchor_beam.units.parse import Typed, parse
+from anchor_beam.units.parse import LIMITS, Typed, parse
 from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
+
+WIDE, WIDEST = 58, 112  # px at the normal font size
 
 
 class _Edit(BenchLine):
@@ -106,7 +108,7 @@ class FigureField(QWidget):
             row.addSpacing(self.mark.sizeHint().width())
         else:
             row.addWidget(self.mark)
-        self.edit.setFixedWidth(theme.px(58))
+        self.edit.setFixedWidth(theme.px(WIDE))
         self._unit.setFixedWidth(theme.px(24 if compact else 48))
         self.edit.returnPressed.connect(self._commit)
         self.edit.stepped.connect(self._step)
@@ -152,6 +154,7 @@ class FigureField(QWidget):
         self._complain("")
         self.edit.setText(self._text(self._figure))
         self.edit.setModified(False)
+        self._make_room()
         usual = self._field.is_usual(self._figure.value)
         about = self._field.help if usual else faults.unusual(
             self._field.label, self._figure.value, self._field.usual, self._field.kind, self._units
@@ -169,9 +172,20 @@ class FigureField(QWidget):
         kind, symbol = self._field.kind, unit_of(self._field.kind, self._units).symbol
         if figure.typed and _is_shown_in(figure.typed, kind, self._units):
             return figure.typed.removesuffix(symbol).strip()
-        if self.edit.hasFocus():
-            return for_editing(figure.value, kind, self._units).number
-        return at_a_glance(figure.value, kind, self._units).number
+        form = for_editing if self.edit.hasFocus() else at_a_glance
+        number = form(figure.value, kind, self._units).number
+        if figure.spread is None:
+            return number
+        return f"{number} ± {form(LIMITS * figure.spread, kind, self._units).number}"  # as it would be typed
+
+    def _make_room(self) -> None:
+        """As wide as usual, or as its text where limits stand beside the value."""
+        px = self._bridge.theme.px
+        wanted = round(self.edit.fontMetrics().horizontalAdvance(self.edit.text())) + px(12)
+        self.edit.setFixedWidth(max(px(WIDE), min(wanted, px(WIDEST))))
+        parent = self.parentWidget()
+        if parent is not None and parent.layout() is None:  # on a drawing
+            self.adjustSize()
 
     def _focused(self, gained: bool) -> None:
         if not gained:
