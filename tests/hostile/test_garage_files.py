@@ -117,6 +117,8 @@ def test_a_garage_that_is_taken_away_is_noticed_and_what_was_done_since_is_saved
         workshop.do(SetValue("car.front.spring_rate", 31e3))
         beside = workshop.save_beside()
         assert workshop.session is not None
+        assert workshop.picture is not None
+        assert workshop.picture.file is workshop.session.file
         assert isinstance(workshop.session.outcome, Saved)
         assert isinstance(workshop.do(SetValue(OD, 0.022)), Saved)  # goes on in the new one
         workshop.garage.close()
@@ -142,3 +144,23 @@ def test_of_a_garage_that_is_cut_short_the_car_in_hand_is_saved_beside(garage_fi
     with Garage(beside) as kept:
         (car,) = kept.cars()
         assert (car.name, kept.file(car.id).bench.rear.bar.od.value) == ("Sorrel Finch", 0.022)
+
+
+def test_a_garage_that_is_put_back_is_saved_to_again(garage_file: Path) -> None:
+    with Garage(garage_file) as garage:
+        workshop = Workshop(garage)
+        elsewhere = garage_file.rename(garage_file.with_name("moved"))
+        assert isinstance(workshop.do(SetValue(OD, 0.019)), Unsaved)
+        assert workshop.look_after() is not None
+        elsewhere.rename(garage_file)
+        assert workshop.look_after() is None
+        assert workshop.session is not None
+        assert isinstance(workshop.session.outcome, Saved)
+
+
+def test_the_command_starts_no_other_garage_over_than_that_of_the_demo(garage_file: Path) -> None:
+    before = contents(garage_file)
+    command = [sys.executable, "-m", "anchor_beam", "demo", "--fresh", "--garage", str(garage_file)]
+    done = subprocess.run(command, capture_output=True, text=True, timeout=20, check=False)
+    assert (done.returncode, contents(garage_file)) == (2, before)
+    assert "not a garage of the demo" in done.stderr

@@ -227,6 +227,11 @@ class Workshop:
             if self.gone is None:
                 self.gone = problem
                 self.say(Said("The garage", faults.gone(problem), complaint=True))
+        else:
+            if self.gone is not None:  # put back by whoever took it
+                self.gone = None
+                self.save_again()
+                self.say(Said("The garage", "is in its place again."))
         return self.gone
 
     def save_beside(self) -> Path:
@@ -245,6 +250,7 @@ class Workshop:
         self.garage, self.session, self.gone = garage, session, None
         self.choices.move_to(garage)
         self.choices.choose_car(session.car)
+        self._show(session.file)
         what = "All cars are" if whole else "The other garage cannot be read any more; this car is"
         self.said = Said("Saved beside", f"{what} in {garage.path.name} now, and this window goes on there.")
         self._tell(EVERYTHING)

@@ -44,9 +44,11 @@ def set_aside(path: Path, *, known: bool = False) -> Path | None:
 
 
 def _is_marked(path: Path) -> bool:
+    """Whether the demo made it. Without a log beside it nothing is written into its folder by looking."""
+    how = "mode=ro" if path.with_name(f"{path.name}-wal").exists() else "mode=ro&immutable=1"
     with (
         as_store_error("read"),
-        contextlib.closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as file,
+        contextlib.closing(sqlite3.connect(f"{path.resolve().as_uri()}?{how}", uri=True)) as file,
     ):
         found = file.execute("SELECT value FROM choice WHERE name = ?", (MARK,)).fetchone()
     return found is not None and found[0] == DEMO
