@@ -101,8 +101,11 @@ def _solve(chosen: argparse.Namespace) -> int:
 
     name = "The document" if chosen.file == "-" else chosen.file
     try:
-        path = Path("/dev/stdin" if chosen.file == "-" else chosen.file)
-        text = bounds.as_text(bounds.read_bytes(path, bounds.QUESTIONS, name), name)
+        if chosen.file == "-":
+            raw = bounds.read_from(sys.stdin.buffer, bounds.QUESTIONS, name)
+        else:
+            raw = bounds.read_bytes(Path(chosen.file), bounds.QUESTIONS, name)
+        text = bounds.as_text(raw, name)
         answer, code = answer_text(text)
     except OSError as problem:
         print(f"anchor-beam: {name} could not be read: {problem.strerror}.", file=sys.stderr)

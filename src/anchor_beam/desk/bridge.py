@@ -290,18 +290,19 @@ class Bridge(QObject):
         """Give the act the whole machine: nobody needs what is worked out for the state before it."""
         for follower in self._followers:
             if self.jobs.awaits(follower.slot):
-                follower.waiting = True
-                self.jobs.stop(follower.slot)
-                self._quiet.start()
+                self._put_off(follower)
+
+    def _put_off(self, follower: _Follower) -> None:
+        follower.waiting = True
+        self.jobs.stop(follower.slot)
+        if self.painted:
+            self._quiet.start()
 
     def _note(self, parts: Part) -> None:
         self._changed |= parts
         for follower in self._followers:  # at once: an answer to what stood there before must not come between
             if follower.parts & parts:
-                follower.waiting = True
-                self.jobs.stop(follower.slot)
-                if self.painted:
-                    self._quiet.start()
+                self._put_off(follower)
         if not self._turn.isActive():
             self._turn.start()
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
-from typing import Any
+from typing import Any, BinaryIO
 
 from anchor_beam.errors import DocumentError
 
@@ -28,7 +28,16 @@ def read_bytes(path: Path, most: int, what: str) -> bytes:
         OSError: it cannot be read.
     """
     with path.open("rb") as file:
-        content = file.read(most + 1)
+        return read_from(file, most, what)
+
+
+def read_from(file: BinaryIO, most: int, what: str) -> bytes:
+    """The same from an open file, or from standard input.
+
+    Raises:
+        DocumentError, OSError
+    """
+    content = file.read(most + 1)
     require_size(len(content), most, what)
     return content
 

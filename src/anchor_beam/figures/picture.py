@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.documents.records import CarFile, Setting
-from anchor_beam.figures.results import Results, kept, results
+from anchor_beam.figures.results import Results, is_kept, kept, results
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
@@ -33,7 +33,7 @@ class Picture:
     def compared(self) -> bool:
         """Whether the reference is there already."""
         against = self.file.reference_setting
-        return against is None or kept.get(self.file.car, against) is not None
+        return against is None or is_kept(self.file.car, (against,))
 
     @property
     def window(self) -> tuple[float, float]:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
 from anchor_beam.sheets.lettering import register_fonts, text_width
 from anchor_beam.sheets.paper import Box, Paper
@@ -59,7 +60,7 @@ def write_pdf(sheet: SettingSheet, path: Path) -> None:
     _paint(sheet, canvas)
     canvas.showPage()
     canvas.save()
-    path.write_bytes(page.getvalue())
+    write_whole(path, lambda made: made.write_bytes(page.getvalue()))
 
 
 def _paint(sheet: SettingSheet, canvas: Any) -> None:

@@ -12,7 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.sheet import Sheet
-from anchor_beam.documents.whole_file import file_name, write_text, write_whole
+from anchor_beam.documents.whole_file import file_name, write_text
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.request import Answer, Done, Failed
@@ -100,7 +100,7 @@ class Files(QObject):
 
         def write(shown: Picture) -> None:
             content = setting_sheet(shown, self._bridge.units)
-            self._write(path, lambda: write_whole(path, lambda made: write_pdf(content, made)))
+            self._write(path, lambda: write_pdf(content, path))
 
         shown = self._bridge.picture
         if shown is None:
