@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QRect, QRectF, Qt
+from PySide6.QtCore import QEvent, QRect, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QPalette, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -54,6 +54,11 @@ class DrawingView(QWidget):
         """Where a point of the drawing is in the widget [px]."""
         at = self._view.map(point)
         return at.x(), at.y()
+
+    def event(self, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.LayoutRequest:  # a field has become wider, or narrow again
+            self._arrange()
+        return super().event(event)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         super().resizeEvent(event)

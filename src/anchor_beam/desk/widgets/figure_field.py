@@ -183,9 +183,6 @@ class FigureField(QWidget):
         px = self._bridge.theme.px
         wanted = round(self.edit.fontMetrics().horizontalAdvance(self.edit.text())) + px(12)
         self.edit.setFixedWidth(max(px(WIDE), min(wanted, px(WIDEST))))
-        parent = self.parentWidget()
-        if parent is not None and parent.layout() is None:  # on a drawing
-            self.adjustSize()
 
     def _focused(self, gained: bool) -> None:
         if not gained:
