@@ -34,7 +34,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.theme.theme import Theme
-from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.errors import AnchorBeamError

@@ -17,45 +17,25 @@ from anchor_beam.core.car.bars import BarBatch, bars, rate_bar
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.equilibrium import settle_from
 from anchor_beam.core.car.lift import lifts, roll_gradient
-from anchor_beam.core.car.model import AxleInput, Car, batch
+from anchor_beam.core.car.model import batch
+from anchor_beam.core.grip.driving import Driving, Phase
 from anchor_beam.core.grip.effects import effects
 from anchor_beam.core.grip.handling import axle_force, handling, understeer_gradient
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential, Phase, grips
+from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential, grips
 from anchor_beam.core.grip.survey import survey
-from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Tyre, TyreKind, surface
+from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Tyre, TyreKind
 from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, contact, demand, wheels
-from anchor_beam.core.sides import AxleKind
 from anchor_beam.errors import InputError
-
-STREET = PRESETS[TyreKind.STREET].tyre
-
-
-def car(*, mass: float, wheelbase: float, front: float, height: float, tracks: tuple[float, float],
-        centres: tuple[float, float], rates: tuple[float, float], tyre: float) -> Car:  # fmt: skip
-    ends = [
-        AxleInput(AxleKind.INDEPENDENT, tracks[i] / 1e3, 2 * (36, 32)[i], 0.31, centres[i] / 1e3, rates[i] * 1e3,
-                  tracks[i] / 1e3, tyre * 1e3)
-        for i in (0, 1)
-    ]  # fmt: skip
-    return Car(wheelbase, mass, height, (1 - front) * wheelbase, ends[0], ends[1])
-
-
-def grip(tyre: Tyre, camber: tuple[float, float], roll_camber: tuple[float, float], *, drive: float = 1.0,
-         brake: float = 0.72, road: Road = Road.DRY, kind: TyreKind = TyreKind.STREET,
-         **rear: object) -> CarGrip:  # fmt: skip
-    ends = [AxleGrip(tyre, (math.radians(camber[i]),) * 2, roll_camber[i], **(rear if i else {})) for i in (0, 1)]
-    return CarGrip(ends[0], ends[1], brake, drive, surface(road, kind))
-
-
-HATCH = car(
-    mass=1180, wheelbase=2.6, front=0.61, height=0.56, tracks=(1530, 1525), centres=(55, 60), rates=(24, 22), tyre=200
-)
-HATCH_GRIP = grip(STREET, (-0.6, -1.2), (0.85, 0.6))
+from support.cars import HATCH, HATCH_GRIP, STREET, car, grip
 
 
 def rear_bars(*rates: float, front: float = 8.0) -> BarBatch:
     return bars([(rate_bar(front * 1e3), rate_bar(rate * 1e3)) for rate in rates])
+
+
+# as hard as nobody brakes in a corner, and nothing left of the build-up
+HARD_ON_THE_BRAKES = replace(HATCH_GRIP, driving=Driving(build_up=1e9, trail_braking=0.25 * GRAVITY))
 
 
 def close(found: np.ndarray, printed: list[float]) -> None:
@@ -64,11 +44,11 @@ def close(found: np.ndarray, printed: list[float]) -> None:
 
 
 def test_a_stiffer_rear_bar_cures_push_and_costs_stability_on_entry() -> None:
-    found = limits(batch([HATCH]), rear_bars(0, 4, 8, 12, 16, 22), grips([HATCH_GRIP]))
-    entry, middle, _, out = found.margin.T
+    found = limits(batch([HATCH]), rear_bars(0, 4, 8, 12, 16, 22), grips([HARD_ON_THE_BRAKES]))
+    _, entry, middle, _, out = found.margin.T
     close(middle, [10.4, 7.8, 5.7, 4.1, 2.8, 1.3])
     close(out, [26.8, 23.6, 21.2, 19.4, 18.0, 16.2])
-    close(found.acceleration[[0, -1], 1, 0] / GRAVITY, [0.812, 0.864])
+    close(found.acceleration[[0, -1], 2, 0] / GRAVITY, [0.812, 0.864])
     close(entry[:3], [-3.1, -7.5, -11.5])
     assert np.argmin(entry) == 3  # it turns round once the inside rear is off the ground
 
@@ -77,7 +57,7 @@ def test_one_braked_rear_wheel_turns_both_axles() -> None:
     """Beyond the first lift, -13.6, -12.1, -9.1 follow from the same states if the yaw moment of the one braking rear
     wheel is not put on the front axle; see docs/theory/balance.md, "One braked wheel"."""
     cars, pair = batch([HATCH]), rear_bars(12, 16, 22)
-    found = limits(cars, pair, grips([HATCH_GRIP]), (Phase.ENTRY,))
+    found = limits(cars, pair, grips([HARD_ON_THE_BRAKES]), (Phase.BRAKES,))
     assert found.margin[:, 0] == pytest.approx([-12.5, -10.6, -7.7], abs=0.1)
     ready = corner(cars, pair)
     along = np.full(3, -0.25 * GRAVITY)
@@ -261,4 +241,4 @@ def test_a_survey_is_what_its_parts_are_one_by_one() -> None:
 def test_a_survey_beyond_what_the_car_can_hold_says_so() -> None:
     found = survey(batch([HATCH]), rear_bars(4), grips([HATCH_GRIP]), 2.2 * GRAVITY)
     assert not found.at.converged[0]
-    assert found.limits.margin[0, 1] == pytest.approx(7.77, abs=0.01)
+    assert found.limits.margin[0, 2] == pytest.approx(7.77, abs=0.01)

@@ -167,12 +167,12 @@ def test_a_jack_that_cannot_do_it_says_why() -> None:
 
 def measured(corners: tuple[float, float, float, float], **changes: float) -> MeasuredCar:
     """A kit coupe on its scales."""
-    one = {"wheelbase": 2.4, "cg_height": 0.45, "chassis_torsion": np.inf} | changes
+    one = {"wheelbase": 2.4, "cg_height": 0.45, "chassis_torsion": np.inf, "yaw_index": 0.9} | changes
     one |= dict(zip(("corner_fl", "corner_fr", "corner_rl", "corner_rr"), corners, strict=True))
     axles = {
         "track": (1.47, 1.49), "wheel_centre_height": (0.29, 0.3), "roll_centre_height": (0.045, 0.08),
         "unsprung_mass": (31.0, 36.0), "spring_rate": (36e3, 43e3), "spring_ratio": (0.8, 0.85), "spring_base": (1.0, 1.0),
-        "tyre_rate": (175e3, 195e3),
+        "tyre_rate": (175e3, 195e3), "damping": (0.5, 0.6),
     }  # fmt: skip
     arrays = {name: np.array([value]) for name, value in (one | axles).items()}
     return MeasuredCar(live=np.array([False, False]), **arrays)
@@ -190,6 +190,9 @@ def test_corner_weights_put_the_centre_of_gravity_where_the_scales_say() -> None
     assert standing.loads[0] / GRAVITY == pytest.approx(scales)  # offset and wedge together
     assert standing.roll[0] == pytest.approx(0.0, abs=1e-9)
     assert made.wheel_rate[0] == pytest.approx([36e3 * 0.64, 43e3 * 0.7225])
+    assert made.yaw_inertia[0] == pytest.approx(0.9 * 410.0 * 510.0 / 920.0 * 2.4**2)
+    front = 2.0 * 0.5 * np.sqrt(36e3 * 0.64 * (410.0 - 62.0) / 2.0)  # of one damper [N s/m]
+    assert made.roll_damping[0, 0] == pytest.approx(0.5 * front * 1.47**2)
 
 
 def refuse(corners: tuple[float, float, float, float], **changes: float) -> InputError:

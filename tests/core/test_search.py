@@ -11,8 +11,9 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import bars, rate_bar
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.model import batch
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import AxleGrip, CarGrip, Phase, grips
+from anchor_beam.core.grip.model import AxleGrip, CarGrip, grips
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.core.search import rack
 from anchor_beam.core.search.rack import Wish, search

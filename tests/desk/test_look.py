@@ -173,8 +173,8 @@ def test_what_the_beam_says_is_whole_in_a_small_window(desk: Desk, monkeypatch: 
     desk.qtbot.wait(SETTLE)
     written.clear()
     desk.screenshot()
-    assert beam.accessibleName() == "balance: pushes, 0.7\u00a0% ± 2.7: in your window, unsure"
-    assert {"pushes, 0.7\u00a0% ± 2.7:", "in your window, unsure"} <= set(written), written
+    assert beam.accessibleName() == "balance: pushes, 0.6\u00a0% ± 1.6: in your window, unsure"
+    assert {"pushes, 0.6\u00a0% ± 1.6:", "in your window, unsure"} <= set(written), written
 
 
 def test_what_an_edit_did_is_whole_in_a_small_window(desk: Desk) -> None:

@@ -7,7 +7,7 @@ from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QAccessible, QFont, QFontDatabase, QFontMetrics, QPainter, QPixmap
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QSpinBox, QWidget
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.beam.beam import FULL_SCALE, FULL_TILT
 from anchor_beam.desk.widgets.figure_field import FigureField
@@ -103,7 +103,7 @@ def test_the_beam_sinks_at_the_end_that_gives_up_first(desk: Desk) -> None:
     desk.qtbot.wait(300)
     margin = desk.picture.now.margin_of(Phase.LIFT_OFF)
     assert margin < -1.0
-    assert beam.tilt == pytest.approx(FULL_TILT * margin / FULL_SCALE, rel=1e-6)
+    assert beam.tilt == pytest.approx(FULL_TILT * margin / FULL_SCALE, rel=1e-6, abs=2e-4)
     assert "loose" in beam.accessibleName()
 
 

@@ -16,7 +16,7 @@ from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.asks import schema
 from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.fields import field_at
-from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.documents.places import put, read, unmeasured
 from anchor_beam.documents.plain import as_document, from_plain, to_json
 from anchor_beam.documents.records import CarFile, Figure, Provenance
@@ -150,7 +150,7 @@ def test_fields_know_their_ranges_and_spreads() -> None:
 
 def test_counting_what_is_not_measured() -> None:
     hatch = typical_car(LAYOUTS[0], "x")
-    assert unmeasured(hatch.car) == unmeasured(hatch.car.front) * 2 + 12
+    assert unmeasured(hatch.car) == unmeasured(hatch.car.front) * 2 + 18
     measured = put(hatch, "car.wheelbase", Figure(2.5, Provenance.MEASURED))
     assert unmeasured(measured.car) == unmeasured(hatch.car) - 1
 

@@ -7,7 +7,7 @@ import pickle
 import pytest
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team, wicken_estate
 from anchor_beam.documents.core_inputs import measured_car

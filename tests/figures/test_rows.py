@@ -6,7 +6,7 @@ import pytest
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
-from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.figures.picture import picture

@@ -57,7 +57,7 @@ def test_the_answer_is_what_the_function_gives(office: Jobs) -> None:
 
 
 def test_bands_come_from_slopes_first_and_from_draws_where_a_wheel_lifts(office: Jobs) -> None:
-    estate = put(wicken_estate(), "bench.rear.bar.od", Figure(0.022))
+    estate = put(wicken_estate(), "bench.rear.bar.od", Figure(0.028))
     found = answers(office, BandsOf(estate.car, estate.bench, None))
     assert isinstance(found[0], Partial)
     assert isinstance(found[-1], Done)

@@ -15,8 +15,9 @@ from anchor_beam.core.car.bracket import EXACT
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.lift import lifts
 from anchor_beam.core.car.model import AxleInput, Car, batch
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import AxleGrip, CarGrip, Phase, grips
+from anchor_beam.core.grip.model import AxleGrip, CarGrip, grips
 from anchor_beam.core.grip.survey import course, survey
 from anchor_beam.core.grip.tyre import PRESETS, Road, TyreKind, surface
 from anchor_beam.core.sides import AxleKind

@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.places import put
@@ -214,8 +214,9 @@ def test_better_known_inputs_shrink_the_band() -> None:
     surer = put(file, "car.rear.roll_centre_height", Figure(0.078, Provenance.MEASURED))
     narrow = bands(surer.car, surer.bench)
     assert narrow.margin < wide.margin
-    assert sum(share for _, share in wide.shares) == pytest.approx(1.0)
-    places = [place for place, _ in wide.shares]
+    shares = wide.shares[Phase.MIDDLE]
+    assert sum(share for _, share in shares) == pytest.approx(1.0)
+    places = [place for place, _ in shares]
     assert "bench.rear.bar.od" in places
     assert places.index("car.rear.roll_centre_height") < places.index("car.wheelbase")
 
@@ -223,7 +224,7 @@ def test_better_known_inputs_shrink_the_band() -> None:
 def test_the_band_through_the_linkage_is_what_moving_the_pick_up_does() -> None:
     file = sorrel_finch()
     setting = file.settings[1]  # level links: no preload that moves as well
-    share = dict(bands(file.car, setting).shares)["car.rear.pickup_ahead"]
+    share = dict(bands(file.car, setting).shares[Phase.MIDDLE])["car.rear.pickup_ahead"]
     spread = 0.15 * 0.005
     there = [
         results(put(file, "car.rear.pickup_ahead", Figure(0.222 + sign * spread)).car, setting).margin
@@ -319,13 +320,13 @@ def test_a_car_is_put_on_the_bench_also_where_that_cannot_be_kept(workshop: Work
 def test_a_choice_that_cannot_be_kept_is_no_unsaved_edit(workshop: Workshop) -> None:
     workshop.do(edits.SetValue(OD, 0.020))
     with full_disk():
-        workshop.choose_phase(Phase.ENTRY)
+        workshop.choose_phase(Phase.BRAKES)
         assert workshop.said.complaint
         assert "The phase" in workshop.said.act
         workshop.toggle_units()
         assert "units" in workshop.said.act
     assert isinstance(workshop.session.outcome, Saved)
-    assert (workshop.choices.phase, workshop.choices.units) == (Phase.ENTRY, System.US)
+    assert (workshop.choices.phase, workshop.choices.units) == (Phase.BRAKES, System.US)
 
 
 def test_a_drag_ends_with_its_car_and_with_any_other_act(workshop: Workshop) -> None:

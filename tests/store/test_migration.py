@@ -9,7 +9,7 @@ from pathlib import Path
 
 import pytest
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.errors import GarageNewer, StoreError
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from anchor_beam.core.grip.effects import AxleEffect, Effects
+from anchor_beam.core.grip.outcome import Ending, Outcome
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown
-from anchor_beam.words import acts, bars, car, faults, links, names, phases
+from anchor_beam.words import acts, bars, car, endings, faults, links, names, phases
 from anchor_beam.words.balance import (
     Figures,
     consequence,
@@ -21,7 +24,7 @@ from anchor_beam.words.balance import (
 
 METRIC, US = System.METRIC, System.US
 DEG_PER_G = 0.0017791  # rad/(m/s^2)
-NOW = Figures(45.0, 2.0, 2.2 * DEG_PER_G, (Axle.FRONT, 1.30 * 9.81), (0.0, 0.0), (-4.0, 2.0, 0.4, 6.0))
+NOW = Figures(45.0, 2.0, 2.2 * DEG_PER_G, (Axle.FRONT, 1.30 * 9.81), (0.0, 0.0), (8.0, -4.0, 2.0, 0.4, 6.0))
 
 
 def changed(**what: object) -> Figures:
@@ -119,12 +122,31 @@ def test_an_unusual_value_is_said_with_the_usual_ones() -> None:
 
 
 def test_the_other_phases_are_said_with_their_side_where_it_turns() -> None:
-    said = " ".join(phases.other_phases((-2.0, 3.0, 0.8, 6.0), (-4.1, 2.2, -0.7, 6.02), METRIC))
-    assert said == "Turn-in −2.1, lift-off −1.5 %. Lift-off now is loose."
-    assert phases.other_phases((None, 1.0, 1.0, 1.0), (None, 2.0, 1.0, 1.0), METRIC) == []
-    assert phases.reading(None, METRIC)[0] == "cannot tell"
-    assert phases.reading(0.2, METRIC)[0] == "neutral"
-    assert phases.reading(-3.0, METRIC) == ("loose", phases.reading(3.0, METRIC)[1])
+    said = " ".join(phases.other_phases((5.0, -2.0, 3.0, 0.8, 6.0), (5.0, -4.1, 2.2, -0.7, 6.02), METRIC))
+    assert said == "On brakes −2.1, lift-off −1.5 %. Lift-off now is loose."
+    assert phases.other_phases((None, 1.0, 1.0, 1.0, 1.0), (None, 1.0, 2.0, 1.0, 1.0), METRIC) == []
+    alike = phases.other_phases((5.0, 2.0, 3.0, 1.0, 6.0), (3.2, 0.0, 1.0, -0.9, 3.9), METRIC)
+    assert alike == ["The other phases −1.8 to −2.1 %.", "Lift-off now is loose."]
+    assert phases.reading(None, None, METRIC)[0] == "cannot tell"
+    assert phases.reading(0.2, None, METRIC)[0] == "neutral"
+    assert phases.reading(-3.0, None, METRIC) == ("loose", phases.reading(3.0, None, METRIC)[1])
+
+
+@pytest.mark.parametrize(("ending", "side", "said"), [
+    (Ending(Outcome.TIPS, Outcome.TIPS, 9.1233, 9.1233), "tips", "tips at 0.93\u00a0g before it slides"),
+    (Ending(Outcome.SLIDES, Outcome.TIPS, 8.829, 9.1233), "front first",
+     "the front slides first, at 0.90\u00a0g; before the rear does the car tips, at 0.93\u00a0g"),
+    (Ending(Outcome.TIPS, Outcome.SLIDES, 9.1233, 8.829), "rear first",
+     "the rear slides first, at 0.90\u00a0g; before the front does the car tips, at 0.93\u00a0g"),
+    (Ending(Outcome.SLIDES, Outcome.BEYOND, 8.829, math.nan), "front first",
+     "the front slides first, at 0.90\u00a0g; the rear holds up to 3.00\u00a0g, where the search ends"),
+    (Ending(Outcome.BEYOND, Outcome.BEYOND, math.nan, math.nan), "holds",
+     "holds up to 3.00\u00a0g, where the search ends: look at the tyres"),
+    (Ending(Outcome.LOST, Outcome.LOST, math.nan, math.nan), "cannot tell", "no steady state can be found"),
+])  # fmt: skip
+def test_a_corner_that_does_not_end_in_two_slides_is_told_by_its_end(ending: Ending, side: str, said: str) -> None:
+    assert phases.reading(None, ending, METRIC)[0] == side
+    assert endings.sentence(ending, METRIC) == said
 
 
 @pytest.mark.parametrize(("load", "camber", "words"), [

@@ -13,7 +13,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import TypeVar
 
-from anchor_beam.core.grip.model import Differential
+from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
@@ -23,7 +23,6 @@ from anchor_beam.documents.records import (
     AxleRecord,
     CarFile,
     CarRecord,
-    Drive,
     Figure,
     Provenance,
     RackBar,
@@ -33,6 +32,7 @@ from anchor_beam.documents.records import (
 R = TypeVar("R", CarRecord, AxleRecord)
 
 MEASURED, MAKER, TYPICAL = Provenance.MEASURED, Provenance.MAKER, Provenance.TYPICAL
+BY_KIND = ("cg_height", "brake_front", "chassis_torsion", "yaw_index")  # what nobody measured on these cars
 TIDEWRIGHT, OKEFORD, LANTERN = "Tidewright", "Okeford Spring", "Lantern Forge"
 
 
@@ -56,10 +56,11 @@ def sorrel_finch() -> CarFile:
     )  # fmt: skip
     car = car_record(
         MEASURED, "Sorrel Finch", "mid-engine coupe", drive=Drive.REAR, tyre=TyreKind.SEMI_SLICK, front=front,
-        rear=_typical(rear, "tyre_rate", "roll_centre_height"), window_percent=(0.5, 4.0), wheelbase_mm=2420,
+        rear=_typical(rear, "tyre_rate", "roll_centre_height"), rear_brakes=RearBrakes.FIXED, brake_front_percent=60,
+        chassis_torsion_Nm_per_deg=9000, yaw_index=0.85, window_low_percent=0.5, window_high_percent=4.0, wheelbase_mm=2420,
         corner_fl_kg=207, corner_fr_kg=205, corner_rl_kg=252, corner_rr_kg=250, cg_height_mm=446,
     )  # fmt: skip
-    car = replace(_typical(car, "cg_height"), front=_typical(front, "tyre_rate", "roll_centre_height"))
+    car = replace(_typical(car, *BY_KIND), front=_typical(front, "tyre_rate", "roll_centre_height"))
     standard_front = bar_record(
         MEASURED, "standard front", od_mm=22.0, centre_length_mm=930, pivot_spacing_mm=760, arm_length_mm=238,
         splay_deg=2.0, bend_radius_mm=38, holes_mm=(12.0,),
@@ -116,10 +117,11 @@ def wicken_estate() -> CarFile:
     car = car_record(
         MEASURED, "Wicken Estate", "front-drive estate", drive=Drive.FRONT, tyre=TyreKind.STREET,
         front=_typical(front, "tyre_rate", "roll_centre_height"), rear=_typical(rear, "tyre_rate", "roll_centre_height"),
-        window_percent=(1.0, 6.0), wheelbase_mm=2640, corner_fl_kg=402, corner_fr_kg=398, corner_rl_kg=262,
+        brake_front_percent=74, chassis_torsion_Nm_per_deg=12000, yaw_index=0.97, window_low_percent=1.0,
+        window_high_percent=6.0, wheelbase_mm=2640, corner_fl_kg=402, corner_fr_kg=398, corner_rl_kg=262,
         corner_rr_kg=258, cg_height_mm=552,
     )  # fmt: skip
-    car = _typical(car, "cg_height")
+    car = _typical(car, *BY_KIND)
     standard_front = bar_record(
         MEASURED, "standard front", od_mm=20.0, centre_length_mm=980, pivot_spacing_mm=700, arm_length_mm=286,
         splay_deg=3.0, bend_radius_mm=45, holes_mm=(14.0,),
@@ -156,10 +158,11 @@ def harrow_half_ton() -> CarFile:
     car = car_record(
         MEASURED, "Harrow Half-ton", "live-axle pick-up", drive=Drive.REAR, tyre=TyreKind.STREET,
         front=_typical(front, "tyre_rate", "roll_centre_height"), rear=_typical(rear, "tyre_rate"),
-        window_percent=(1.0, 6.0), wheelbase_mm=2900, corner_fl_kg=398, corner_fr_kg=396, corner_rl_kg=370,
-        corner_rr_kg=367, cg_height_mm=608,
+        rear_brakes=RearBrakes.VALVE, brake_front_percent=68, chassis_torsion_Nm_per_deg=4000, yaw_index=1.0,
+        window_low_percent=1.0, window_high_percent=6.0, wheelbase_mm=2900, corner_fl_kg=398, corner_fr_kg=396,
+        corner_rl_kg=370, corner_rr_kg=367, cg_height_mm=608,
     )  # fmt: skip
-    car = _typical(car, "cg_height")
+    car = _typical(car, *BY_KIND)
     standard_front = bar_record(
         MEASURED, "standard front", od_mm=25.0, centre_length_mm=960, pivot_spacing_mm=740, arm_length_mm=266,
         splay_deg=2.0, bend_radius_mm=50, holes_mm=(16.0,),

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from PySide6.QtCore import QEvent, QObject, QSocketNotifier, QTimer, Signal
 from PySide6.QtWidgets import QWidget
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.working import Working
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.documents.records import CarFile

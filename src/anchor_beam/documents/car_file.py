@@ -7,17 +7,17 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
 
-from anchor_beam.core.grip.model import Differential
-from anchor_beam.core.grip.tyre import Road, TyreKind
+from anchor_beam.core.grip.model import Differential, Drive
+from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
 from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
-from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
-from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Drive, Provenance
+from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Provenance
 from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import DocumentError, Problem
 
@@ -62,6 +62,11 @@ def figures(fields: tuple[TableField, ...]) -> dict[str, Any]:
     return {field.key: (_number(field), ...) for field in fields}
 
 
+def _later_choices() -> dict[str, Any]:
+    """Choices that a document may leave out."""
+    return {name: (type(choice), choice) for name, choice in LATER_CHOICES.items()}
+
+
 AxleDocument = create_model(
     "AxleDocument", __base__=Sourced, kind=(AxleKind, ...), arms=(ArmDirection, ...), adjuster=(Adjuster, ...),
     differential=(Differential, Differential.OPEN),
@@ -69,8 +74,7 @@ AxleDocument = create_model(
 )  # fmt: skip
 CarDocument = create_model(
     "CarDocument", __base__=Sourced, name=(Name, ...), description=(Note, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
-    road=(Road, Road.DRY),
-    front=(AxleDocument, ...), rear=(AxleDocument, ...), **figures(CAR_FIELDS),
+    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_later_choices(), **figures(CAR_FIELDS),
 )  # fmt: skip
 # a type made at run time, from the same table as the others
 HolesDocument: Any = Annotated[

@@ -14,6 +14,7 @@ from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
 from anchor_beam.core.car.measured import MeasuredCar
 from anchor_beam.core.grip.measured import MeasuredGrip
+from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.linkage.linkage import Tape
 from anchor_beam.core.linkage.tape import PickUp
 from anchor_beam.core.section.shapes import Plate, Round
@@ -21,7 +22,7 @@ from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Enters
 from anchor_beam.documents.places import read
-from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord, Drive
+from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord
 
 Moved = Mapping[str, FloatArray]  # values (n,) [SI] by place within the car
 DRIVEN_IN_FRONT = {Drive.FRONT: 1.0, Drive.REAR: 0.0, Drive.ALL: 0.4}  # part of the drive force
@@ -37,7 +38,8 @@ def measured_grip(car: CarRecord, moved: Moved | None = None) -> MeasuredGrip:
     """What is known of tyres, wheels and drive, (1,) or as many as `moved` has."""
     return MeasuredGrip(
         tyre=car.tyre, road=car.road, differentials=(car.front.differential, car.rear.differential),
-        drive_front=DRIVEN_IN_FRONT[car.drive], **_figures(car, (Enters.GRIP, Enters.STEER), moved or {}),
+        rear_brakes=car.rear_brakes, drive_front=DRIVEN_IN_FRONT[car.drive],
+        **_figures(car, (Enters.GRIP, Enters.STEER), moved or {}),
     )  # fmt: skip
 
 

@@ -12,10 +12,12 @@ from dataclasses import dataclass
 from enum import Enum, StrEnum, auto
 from typing import Any
 
+from anchor_beam.core.grip.driving import Use
+from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.errors import OutOfRange
-from anchor_beam.units.kinds import DEG, Kind
+from anchor_beam.units.kinds import DEG, G, Kind
 
 
 class Provenance(StrEnum):
@@ -42,7 +44,8 @@ SUFFIX: dict[Kind, tuple[str, float]] = {
     Kind.DIAMETER: ("_mm", 1e-3), Kind.FINE_LENGTH: ("_mm", 1e-3), Kind.LENGTH: ("_mm", 1e-3),
     Kind.MASS: ("_kg", 1.0), Kind.RATE: ("_N_per_mm", 1e3), Kind.ANGLE: ("_deg", DEG), Kind.PERCENT: ("_percent", 1.0),
     Kind.RATIO: ("", 1.0), Kind.ROLL_STIFFNESS: ("_Nm_per_deg", 1.0 / DEG), Kind.CAMBER_LOSS: ("_per_deg2", 1.0 / DEG**2),
-    Kind.COMPLIANCE_STEER: ("_deg_per_kN", DEG / 1e3),
+    Kind.COMPLIANCE_STEER: ("_deg_per_kN", DEG / 1e3), Kind.ACCELERATION: ("_g", G), Kind.SPEED: ("_m_per_s", 1.0),
+    Kind.DURATION: ("_s", 1.0),
 }  # fmt: skip
 
 # One standard deviation of a value by where it comes from, as part of the field's typical spread.
@@ -69,11 +72,16 @@ class Enters(Enum):
 
 @dataclass(frozen=True)
 class Around:
-    """What a typical value may depend on: the kind of axle and which one it is, and the car's tyre."""
+    """What a typical value may depend on: the car's tyre, drive and use, which axle it is about, and its kind.
+
+    Figures of the whole car are told the kind of the rear axle.
+    """
 
     tyre: TyreKind
     axle: Axle = Axle.FRONT
     kind: AxleKind = AxleKind.INDEPENDENT
+    drive: Drive = Drive.REAR
+    use: Use = Use.HILL
 
 
 Later = Callable[[Around], float]

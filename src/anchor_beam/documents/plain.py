@@ -9,8 +9,8 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from anchor_beam.core.grip.model import Differential
-from anchor_beam.core.grip.tyre import Road, TyreKind
+from anchor_beam.core.grip.model import Differential, Drive
+from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import (
     AXLE_FIELDS,
@@ -22,7 +22,7 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
-from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -30,7 +30,6 @@ from anchor_beam.documents.records import (
     BarRecord,
     CarFile,
     CarRecord,
-    Drive,
     EndSetting,
     Figure,
     Provenance,
@@ -81,7 +80,7 @@ def _axle_out(axle: AxleRecord) -> dict[str, Any]:
 def car_plain(car: CarRecord) -> dict[str, Any]:
     """A car without its bars."""
     head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre),
-            "road": str(car.road)}  # fmt: skip
+            **{name: str(getattr(car, name)) for name in LATER_CHOICES}}  # fmt: skip
     axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
     return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
 
@@ -158,10 +157,11 @@ def car_from(group: dict[str, Any]) -> CarRecord:
     Raises:
         KeyError, ValueError, TypeError: the data is not whole.
     """
+    rest: dict[str, Any] = {name: type(choice)(group[name]) for name, choice in LATER_CHOICES.items()}
+    rest |= _figures_in(group, CAR_FIELDS)
     return CarRecord(
         name=group["name"], description=group["description"], drive=Drive(group["drive"]), tyre=TyreKind(group["tyre"]),
-        road=Road(group["road"]),
-        front=_axle(group["front"]), rear=_axle(group["rear"]), **_figures_in(group, CAR_FIELDS),
+        front=_axle(group["front"]), rear=_axle(group["rear"]), **rest,
     )  # fmt: skip
 
 

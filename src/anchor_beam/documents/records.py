@@ -9,20 +9,44 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import TypeVar, dataclass_transform
+from typing import Any, TypeVar, dataclass_transform
 
-from anchor_beam.core.grip.model import Differential
-from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind
+from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
+from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
+from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind, Side
-from anchor_beam.documents.inputs import Enters, Figure, Provenance, angle, length, mass, quantity, rate, ratio
-from anchor_beam.units.kinds import DEG, Kind
+from anchor_beam.documents.inputs import (
+    Around,
+    Enters,
+    Figure,
+    Provenance,
+    angle,
+    length,
+    mass,
+    quantity,
+    rate,
+    ratio,
+)
+from anchor_beam.documents.wishes import wish
+from anchor_beam.units.kinds import DEG, G, Kind
 
 __all__ = ["Figure", "Provenance"]
 T = TypeVar("T")
 HASH = "_hash"
 
 
-@dataclass_transform(frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity))
+def window(phase: Phase, end: int) -> Any:
+    """The lower (0) or upper (1) end of the wanted margin in a phase."""
+    label, which = (("Window from", "Least"), ("Window to", "Largest"))[end]
+    return quantity(
+        Kind.PERCENT, label, (-30.0, 30.0), (-15.0, 25.0), f"{which} balance margin you want; above zero the front gives up "
+        "first.", enters=Enters.NOTHING, later=lambda at: wish(phase, at.use, at.drive, at.kind)[end],
+    )  # fmt: skip
+
+
+@dataclass_transform(
+    frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity, window)
+)
 def record(cls: type[T]) -> type[T]:
     """A frozen dataclass that works out its hash the first time only: big records are keys of caches, see decision 0012."""
     made = dataclass(frozen=True)(cls)
@@ -39,14 +63,6 @@ def record(cls: type[T]) -> type[T]:
 
     made.__hash__, made.__getstate__ = once, without  # type: ignore[method-assign, assignment]
     return made
-
-
-class Drive(StrEnum):
-    """Which wheels the engine drives."""
-
-    FRONT = "front-wheel drive"
-    REAR = "rear-wheel drive"
-    ALL = "all-wheel drive"
 
 
 class ArmDirection(StrEnum):
@@ -68,6 +84,14 @@ CAR, GRIP, STEER, LINKAGE, BAR, NOTHING = Enters
 FINE = Kind.FINE_LENGTH
 ON_SCALES = "What the scale under this wheel shows, driver seated."
 CENTRES = "Centre to centre of its joints."
+ALONG = Kind.ACCELERATION
+
+
+def _driven(name: str) -> Callable[[Around], float]:
+    """What is typical of the driving that a car is used for."""
+    return lambda at: getattr(USES[at.use], name)
+
+
 PICKUP_HEIGHT = "Link's other joint above the bar's pivot axis at ride height, below is negative."
 
 
@@ -120,6 +144,16 @@ class AxleRecord:
         "Steer out of the turn per side force of the axle, from bushings and joints.", enters=STEER,
         spread=0.05e-3 * DEG, later=lambda at: 0.10 if at.axle is Axle.FRONT else 0.02,
     )  # fmt: skip
+    damping: Figure = ratio(
+        "Damping", (0.02, 3.0), (0.2, 1.0),
+        "Of the body on its springs, over what is just critical: soft dampers 0.3, road cars about 0.5, firm ones 0.8.",
+        enters=CAR, spread=0.2, later=lambda _at: 0.5,
+    )  # fmt: skip
+    tyre_load: Figure = ratio(
+        "Size of the tyre", (0.3, 3.0), (0.8, 1.25),
+        "Load that this tyre is made for, over the mean corner load of the car: 1 where all four are the same, less for a "
+        "narrower tyre, more for a wider one.", enters=GRIP, spread=0.0, later=lambda _at: 1.0,
+    )  # fmt: skip
     roll_steer: Figure = ratio(
         "Roll steer", (-0.5, 0.5), (-0.15, 0.15), "Degrees the axle steers out of the turn per degree of suspension roll.",
         enters=STEER, spread=0.05, later=lambda at: 0.05 if at.axle is Axle.FRONT else -0.03,
@@ -157,6 +191,9 @@ class CarRecord:
     drive: Drive
     tyre: TyreKind
     road: Road
+    use: Use
+    rear_brakes: RearBrakes
+    tyre_match: TyreMatch
     wheelbase: Figure = length(
         "Wheelbase", (500, 8000), (1800, 3800), "Front to rear wheel centre, along the car.", enters=CAR, spread=10
     )
@@ -198,19 +235,65 @@ class CarRecord:
         "Moment that twists the body by one degree between its axles: saloons 8000 to 25000, open cars 2000.", enters=CAR,
         relative=0.4, later=lambda _at: 12000.0,
     )  # fmt: skip
-    window_low: Figure = quantity(
-        Kind.PERCENT, "Window from", (-30.0, 30.0), (-10.0, 15.0),
-        "Least balance margin you want: above zero the front gives up first.", enters=NOTHING,
+    yaw_index: Figure = ratio(
+        "Yaw index", (0.2, 3.0), (0.75, 1.15),
+        "How far from its middle the car's mass lies, squared, over the distances to both axles: engine in front about 0.95, "
+        "between the axles 0.85, pick-ups and vans 1.", enters=CAR, spread=0.08,
+        later=lambda at: 1.0 if at.kind is AxleKind.LIVE else 0.95,
     )  # fmt: skip
-    window_high: Figure = quantity(
-        Kind.PERCENT, "Window to", (-30.0, 30.0), (-10.0, 15.0), "Largest balance margin you want.", enters=NOTHING
-    )
+    speed: Figure = quantity(
+        Kind.SPEED, "Speed in the corner", (1.0, 120.0), (6.0, 70.0),
+        "At which the corner is taken. With the next figure it makes the length of road on which the corner builds up.",
+        enters=GRIP, relative=0.08, later=_driven("speed"),
+    )  # fmt: skip
+    build_up: Figure = quantity(
+        Kind.DURATION, "Corner builds up in", (0.1, 20.0), (0.4, 3.0),
+        "From straight on to all of the corner: a brisk driver on the road 1.5 s, on a hill 1 s, between cones 0.8 s.",
+        enters=GRIP, relative=0.25, later=_driven("build_up"),
+    )  # fmt: skip
+    trail_braking: Figure = quantity(
+        ALONG, "Trail braking", (0.0, 1.5 * G), (0.0, 0.4 * G),
+        "How hard the car is still braked while it turns in, on a dry road.", enters=GRIP, spread=0.06 * G,
+        later=lambda _at: Driving.trail_braking / G,
+    )  # fmt: skip
+    lift_off: Figure = quantity(
+        ALONG, "Engine braking", (0.0, 1.0 * G), (0.0, 0.2 * G),
+        "What the engine holds back when the throttle is lifted in the corner: second gear about 0.10, third 0.07 g.",
+        enters=GRIP, spread=0.03 * G, later=lambda _at: Driving.lift_off / G,
+    )  # fmt: skip
+    exit_drive: Figure = quantity(
+        ALONG, "Drive at the exit", (0.0, 1.5 * G), (0.0, 0.4 * G), "How hard the car is driven out of the corner, dry.",
+        enters=GRIP, spread=0.03 * G, later=lambda _at: Driving.exit_drive / G,
+    )  # fmt: skip
     front: AxleRecord
     rear: AxleRecord
+    window_turn_in_low: Figure = window(Phase.TURN_IN, 0)
+    window_turn_in_high: Figure = window(Phase.TURN_IN, 1)
+    window_brakes_low: Figure = window(Phase.BRAKES, 0)
+    window_brakes_high: Figure = window(Phase.BRAKES, 1)
+    window_low: Figure = window(Phase.MIDDLE, 0)
+    window_high: Figure = window(Phase.MIDDLE, 1)
+    window_lift_off_low: Figure = window(Phase.LIFT_OFF, 0)
+    window_lift_off_high: Figure = window(Phase.LIFT_OFF, 1)
+    window_exit_low: Figure = window(Phase.EXIT, 0)
+    window_exit_high: Figure = window(Phase.EXIT, 1)
 
     def axle(self, axle: Axle) -> AxleRecord:
         """One of both."""
         return self.front if axle is Axle.FRONT else self.rear
+
+    def window(self, phase: Phase) -> tuple[float, float]:
+        """The wanted balance margin in a phase [%]."""
+        low, high = (getattr(self, name).value for name in WINDOWS[phase])
+        return low, high
+
+
+WINDOWS = {
+    phase: ("window_low", "window_high") if phase is Phase.MIDDLE else
+    (f"window_{phase.value.replace('-', '_')}_low", f"window_{phase.value.replace('-', '_')}_high")
+    for phase in FIVE
+}  # fmt: skip
+"""Names of the two figures that say what margin is wanted in a phase; those of the middle are older than the others."""
 
 
 @record

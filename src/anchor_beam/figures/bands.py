@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -14,8 +15,10 @@ from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import Limits, limits
-from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
+from anchor_beam.core.grip.model import GripBatch
+from anchor_beam.core.grip.tyre import GRIP_OF_AXLE
 from anchor_beam.core.linkage.sensitivity import TapeSpreads, tape_effects
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
@@ -37,31 +40,42 @@ from anchor_beam.figures.results import results
 
 DIRECTLY = (Enters.CAR, Enters.GRIP)  # bars and links reach the balance through the stiffness of their bar
 GRIP_APART = "grip of front against rear"
-GRIP_BY_AXLE = 0.02  # the same tyres all round still differ in grip from axle to axle by this much
+FIGURES = len(FIVE) + 2  # margins, roll gradient, rear share
 SAMPLES, SEED = 2000, 1  # of Monte Carlo
 SLICE = 250  # draws between two reports, some 50 ms
 
 
 @dataclass(frozen=True, eq=False)
-class Bands:
-    """One standard deviation of each figure: margins by phase [%], roll gradient [rad/(m/s^2)], rear share [%].
-
-    change: of the middle margin's difference to the reference setting [%], with the same inputs before and after, None
-    without a reference. shares: part of the middle margin's variance by place of the input, largest first, sum 1.
-    lost: part of the draws in which a figure has no answer, where it was drawn; 0 from derivatives.
-    """
+class Spreads:
+    """One standard deviation of each figure: margins by phase [%], roll gradient [rad/(m/s^2)], rear share [%]; NaN where one
+    cannot be told."""
 
     margins: dict[Phase, float]
     roll_gradient: float
     rear_share: float
-    change: float | None
-    shares: tuple[tuple[str, float], ...]
-    lost: float = 0.0
 
     @property
     def margin(self) -> float:
         """In the middle of the corner [%]."""
         return self.margins[Phase.MIDDLE]
+
+    @property
+    def worst(self) -> Phase | None:
+        """The phase whose margin is known worst."""
+        known = [phase for phase, sigma in self.margins.items() if math.isfinite(sigma)]
+        return max(known, key=lambda phase: self.margins[phase], default=None)
+
+
+@dataclass(frozen=True, eq=False)
+class Bands(Spreads):
+    """Of a setting. change: of its differences to the reference setting, with the same inputs before and after, None
+    without a reference. shares: by phase, part of the margin's variance by place of the input, largest first, sum 1.
+    lost: part of the draws in which a figure has no answer, where it was drawn; 0 from derivatives.
+    """
+
+    change: Spreads | None
+    shares: dict[Phase, tuple[tuple[str, float], ...]]
+    lost: float = 0.0
 
 
 @lru_cache(maxsize=512)
@@ -74,17 +88,26 @@ def bands(car: CarRecord, setting: Setting, reference: Setting | None = None) ->
     """
     model = model_of(car, setting, reference)
     band = first_order(model.figures, model.centre, model.spread)
-    if not np.isfinite(band.sigma[FOUR.index(Phase.MIDDLE)]):
+    if not np.isfinite(band.sigma[FIVE.index(Phase.MIDDLE)]):
         raise NoSolution("bands", "Moved by its spread, one of the inputs leaves a figure without an answer.")
-    order = np.argsort(-band.shares[:, 1], kind="stable")
-    shares = tuple((model.places[i], float(band.shares[i, 1])) for i in order if band.shares[i, 1] > 0.0)
-    return _bands(band.sigma, shares, with_reference=reference is not None)
+    shares = {phase: _ranked(model.places, band.shares[:, i]) for i, phase in enumerate(FIVE)}
+    return _bands(band.sigma, shares)
 
 
-def _bands(sigma: FloatArray, shares: tuple[tuple[str, float], ...], *, with_reference: bool) -> Bands:
-    margins = {phase: float(sigma[i]) for i, phase in enumerate(FOUR)}
-    roll, share = float(sigma[len(FOUR)]), float(sigma[len(FOUR) + 1])
-    return Bands(margins, roll, share, float(sigma[len(FOUR) + 2]) if with_reference else None, shares)
+def _ranked(places: list[str], shares: FloatArray) -> tuple[tuple[str, float], ...]:
+    order = np.argsort(-shares, kind="stable")
+    return tuple((places[i], float(shares[i])) for i in order if shares[i] > 0.0)
+
+
+def _bands(sigma: FloatArray, shares: dict[Phase, tuple[tuple[str, float], ...]]) -> Bands:
+    """From spreads in the order of `Model.figures`."""
+    own, change = sigma[:FIGURES], sigma[FIGURES:]
+    margins, roll, share = _spreads(own)
+    return Bands(margins, roll, share, Spreads(*_spreads(change)) if len(change) else None, shares)
+
+
+def _spreads(sigma: FloatArray) -> tuple[dict[Phase, float], float, float]:
+    return dict(zip(FIVE, sigma.tolist(), strict=False)), float(sigma[len(FIVE)]), float(sigma[len(FIVE) + 1])
 
 
 def needs_draws(car: CarRecord, setting: Setting) -> bool:
@@ -108,16 +131,15 @@ def sampled(
         figures.append(model.figures(draws[start : start + SLICE]))
         report(min(1.0, (start + SLICE) / SAMPLES))
     band = spread_of(np.concatenate(figures))
-    found = _bands(band.sigma, first.shares, with_reference=reference is not None)
-    return replace(found, lost=band.lost / SAMPLES)
+    return replace(_bands(band.sigma, first.shares), lost=band.lost / SAMPLES)
 
 
 @dataclass(frozen=True, eq=False)
 class Model:
     """The figures of a setting as a function of its inputs: places (k), centre and spread (k,) [SI].
 
-    figures: takes (m, k) inputs and gives (m, n): margins of the four phases [%], roll gradient, rear share [%], and the
-    change of the middle margin against the reference where there is one.
+    figures: takes (m, k) inputs and gives (m, FIGURES): margins of the five phases [%], roll gradient, rear share [%]; and as
+    many changes against the reference where there is one.
     """
 
     places: list[str]
@@ -146,15 +168,12 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
                 gains.setdefault(name, np.zeros((len(settings), 2)))[k, axle.position] = relative
     through = list(gains)
     inputs = [*own, *((place, 0.0, spreads[place]) for place in through)]
-    inputs.append((GRIP_APART, 0.0, float(np.sqrt(2.0) * GRIP_BY_AXLE)))
+    inputs.append((GRIP_APART, 0.0, float(np.sqrt(2.0) * GRIP_OF_AXLE[car.tyre_match])))
     places = [place for place, _, _ in inputs]
     first, last = len(own), len(own) + len(through)
     gain = np.stack([gains[place] for place in through], axis=-1) if through else np.zeros((len(settings), 2, 0))
     pairs = [bars([(front.wheel_bar, rear.wheel_bar)]) for front, rear in ends]
-    middle = [
-        limits(measured_car(car).cars(), pair, measured_grip(car).grips(), FOUR if k == 0 else (Phase.MIDDLE,))
-        for k, pair in enumerate(pairs)
-    ]
+    centres = [limits(measured_car(car).cars(), pair, measured_grip(car).grips()) for pair in pairs]
 
     def figures(rows: FloatArray) -> FloatArray:
         moving = {place.removeprefix("car."): rows[:, i] for i, place in enumerate(places[:first])}
@@ -163,19 +182,17 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
         found = []
         for k, pair in enumerate(pairs):
             factor = np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0)
-            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, middle[k]))
+            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, centres[k]))
         if len(found) == 2:
-            found.append(found[0][:, 1:2] - found.pop()[:, :1])
+            found.append(found[0] - found.pop())
         return np.concatenate(found, axis=1)
 
     return Model(places, np.array([v for _, v, _ in inputs]), np.array([s for _, _, s in inputs]), figures)
 
 
-def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, middle: Limits) -> FloatArray:
-    """(m, 6) figures of a left turn; only the middle margin (m, 1) where `middle` has no other phase."""
-    margin = limits(cars, bar, grip, middle.phases, near=middle).margin
-    if middle.phases != FOUR:
-        return np.asarray(margin, dtype=float)
+def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, centre: Limits) -> FloatArray:
+    """(m, FIGURES) of a left turn."""
+    margin = limits(cars, bar, grip, centre.phases, near=centre).margin
     share = rear_stiffness_share(axle_stiffness(cars, bar.roll_stiffness(cars.track)))
     rest = np.stack([roll_gradient(cars, bar), 100.0 * share], axis=-1)
     return np.concatenate([margin, rest], axis=1)

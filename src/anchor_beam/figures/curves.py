@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import bars
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.handling import Handling, handling
-from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.drawings.charts import Chart, Mark, curve
@@ -33,7 +35,8 @@ def handling_of(car: CarRecord, setting: Setting, last: float) -> Handling | Non
 def last_of(now: Results) -> float | None:
     """The lateral acceleration [m/s^2] at which the curves of a setting end; None where there are none."""
     limits = now.limits_of(Phase.MIDDLE)
-    return None if limits is None else min(max(limits) * 1.02, HIGHEST * GRAVITY)
+    ends = [at for at in limits or () if math.isfinite(at)]
+    return min(max(ends) * 1.02, HIGHEST * GRAVITY) if ends else None
 
 
 def cornering_charts(
@@ -42,7 +45,7 @@ def cornering_charts(
     """Roll angle, and steer beyond what the corner's radius needs, over lateral acceleration in a left turn; now and before:
     of the setting on the bench and of its reference."""
     limits = shown.now.limits_of(Phase.MIDDLE)
-    if limits is None or now is None:
+    if limits is None or now is None or not np.isfinite(limits).any():
         why = "No curve can be worked out now."
         return (Chart("Roll", "", "", (), empty=why), Chart("Handling", "", "", (), empty=why))
     g = now.lateral / GRAVITY
@@ -57,7 +60,7 @@ def cornering_charts(
     gone = tuple(
         Mark(at / GRAVITY, f"{axle} gives up", Tone(axle.value), within=True)
         for axle, at in ends
-        if at <= min(limits)
+        if at == np.nanmin(limits)
     )
     return (
         Chart("Roll angle", "lateral acceleration, g", "deg", tuple(rolls), marks),

@@ -17,8 +17,8 @@ from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.core_inputs import bar_input
 from anchor_beam.documents.records import CarRecord, Setting

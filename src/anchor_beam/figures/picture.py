@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.records import CarFile, Setting
 from anchor_beam.figures.results import Results, is_kept, kept, results
 
@@ -35,10 +36,9 @@ class Picture:
         against = self.file.reference_setting
         return against is None or is_kept(self.file.car, (against,))
 
-    @property
-    def window(self) -> tuple[float, float]:
-        """The wanted balance margin [%]."""
-        return self.file.car.window_low.value, self.file.car.window_high.value
+    def window(self, phase: Phase) -> tuple[float, float]:
+        """The wanted balance margin in a phase [%]."""
+        return self.file.car.window(phase)
 
 
 def shown_settings(file: CarFile) -> tuple[Setting, ...]:

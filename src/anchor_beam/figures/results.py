@@ -23,8 +23,10 @@ from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.measured import require_sound
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import Limits
-from anchor_beam.core.grip.model import GripBatch, Phase
+from anchor_beam.core.grip.model import GripBatch
+from anchor_beam.core.grip.outcome import Ending
 from anchor_beam.core.grip.survey import Course, course
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import measured_car, measured_grip
@@ -85,6 +87,15 @@ class Results:
         means = zip(found.phases, found.margin.mean(axis=0).tolist(), strict=True)
         return {phase: margin for phase, margin in means if math.isfinite(margin)}
 
+    def ending_of(self, phase: Phase) -> Ending | None:
+        """How both axles end in a phase; of both turns the one that ends worse."""
+        if self.corner is None:
+            return None
+        found, at = self.corner.limits, self.corner.limits.phases.index(phase)
+        limits = np.fmin(*found.acceleration[:, at])
+        worst = [max(found.outcome((turn,), phase, axle) for turn in (0, 1)) for axle in Axle]
+        return Ending(worst[0], worst[1], float(limits[0]), float(limits[1]))
+
     def turns_of(self, phase: Phase) -> tuple[float, float] | None:
         """Balance margin in a left and in a right turn [%]."""
         if self.corner is None:
@@ -122,6 +133,13 @@ class Results:
         at = np.fmin(*self.corner.lifts)  # of both turns; NaN for an axle whose inside wheel stays down in either
         axle = Axle.FRONT if at[0] < at[1] or not np.isfinite(at[1]) else Axle.REAR
         return axle, float(at[axle.position])
+
+    @property
+    def slides_before_lift(self) -> tuple[Axle, float] | None:
+        """Axle that slides in the middle of the corner before an inside wheel would lift, and where [m/s^2]."""
+        ending, lift = self.ending_of(Phase.MIDDLE), self.first_lift
+        first = None if ending is None else ending.slides_first
+        return first if first is not None and lift is not None and first[1] < lift[1] else None
 
     def link_load(self, axle: Axle) -> tuple[Side, float] | None:
         """Largest link force at 1 g, and the side [N].

@@ -23,7 +23,7 @@ from anchor_beam.units.show import Shown, delta, show
 from anchor_beam.words import missing
 
 if TYPE_CHECKING:
-    from anchor_beam.figures.bands import Bands
+    from anchor_beam.figures.bands import Spreads
 
 
 @dataclass(frozen=True, eq=False)
@@ -40,7 +40,7 @@ class Row:
     value: Callable[[Results], float | None]
     how: Maker
     why: Callable[[Results, System], missing.Missing]
-    sigma: Callable[[Bands], float] | None = None
+    sigma: Callable[[Spreads], float] | None = None
     of_car: bool = False
 
 
@@ -78,6 +78,8 @@ def read_row(row: Row, shown: Picture, units: System) -> Reading:
     if row.sigma is not None and shown.bands is not None:
         band = f"± {show(row.sigma(shown.bands), row.kind, units).number}"
     change = delta(value, before, row.kind, units)
+    if change and row.sigma is not None and shown.bands is not None and shown.bands.change is not None:
+        change = f"{change} ± {show(row.sigma(shown.bands.change), row.kind, units).number}"
     return Reading(label, show(value, row.kind, units), change, f"“{shown.file.reference}”", band)
 
 
@@ -107,6 +109,14 @@ def _links(axle: Axle) -> Callable[[Results, System], missing.Missing]:
     return why
 
 
+def _why_no_lift(now: Results, units: System) -> missing.Missing:
+    """Why no inside wheel is said to lift."""
+    if now.corner is None:
+        return _no_balance(now, units)
+    slides, lift = now.slides_before_lift, now.first_lift
+    return missing.no_lift() if slides is None or lift is None else missing.slides_first(*slides, lift[1], units)
+
+
 ROLL_GRADIENT = Row(
     "roll gradient", "roll gradient", Kind.ROLL_GRADIENT, lambda now: now.roll_gradient, workings.roll_gradient, _no_balance,
     lambda bands: bands.roll_gradient,
@@ -118,8 +128,8 @@ REAR_SHARE = Row(
 FIRST_LIFT = Row(
     "first lift",
     lambda now: f"inside {now.first_lift[0]} wheel lifts at" if now.first_lift else "inside wheel lifts at",
-    Kind.ACCELERATION, lambda now: now.first_lift[1] if now.first_lift else None, workings.first_lift,
-    lambda now, units: _no_balance(now, units) if now.corner is None else missing.no_lift(),
+    Kind.ACCELERATION, lambda now: now.first_lift[1] if now.first_lift and not now.slides_before_lift else None,
+    workings.first_lift, _why_no_lift,
 )  # fmt: skip
 
 

@@ -6,20 +6,21 @@ from dataclasses import replace
 from datetime import date
 
 from anchor_beam import __version__
-from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
+from anchor_beam.figures.phase_readings import read_phase
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.rows import HEADLINES, Row, link_load, read_row, wheel_rate
 from anchor_beam.figures.shown_bars import shown_bar, title
 from anchor_beam.sheets.setting_sheet import SettingSheet, SheetEnd
 from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import delta, show, with_band
-from anchor_beam.words import cautions, faults
+from anchor_beam.units.show import show
+from anchor_beam.words import cautions, endings, faults
 from anchor_beam.words.balance import off_level, rest_twist, verdict
 from anchor_beam.words.names import LETTER
-from anchor_beam.words.phases import NAMES, reading
+from anchor_beam.words.phases import NAMES
 
 RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
 
@@ -38,9 +39,13 @@ def setting_sheet(shown: Picture, units: System) -> SettingSheet:
         items.append(replace(item, text=str(next(texts))) if isinstance(item, Dimension) else item)
     sigma = shown.bands.margin if shown.bands else None
     if now.margin is None:
-        balance = f"Balance: cannot tell. {faults.sentence(now.problem, units) if now.problem else ''}"
+        ending = now.ending_of(Phase.MIDDLE)
+        why = (
+            faults.sentence(now.problem, units) if now.problem else endings.sentence(ending, units) if ending else ""
+        )
+        balance = f"Balance: no margin. {why}"
     else:
-        balance = f"Middle of the corner: {verdict(now.margin, sigma, shown.window, units)}"
+        balance = f"Middle of the corner: {verdict(now.margin, sigma, shown.window(Phase.MIDDLE), units)}"
     return SettingSheet(
         car=file.car.name, kind=f"{file.car.description}, {file.car.drive}, {file.car.tyre} tyres",
         setting=file.bench.name, compared=f"differences are against “{file.reference}”" if file.reference else "",
@@ -71,19 +76,19 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
 
 def _phase(shown: Picture, phase: Phase, units: System) -> tuple[str, str, str]:
     """`balance, turn-in`, `loose 4.4 % ± 3.2` and the difference."""
-    margin = shown.now.margin_of(phase)
-    before = None if shown.reference is None else shown.reference.margin_of(phase)
-    sigma = None if shown.bands is None else shown.bands.margins[phase]
-    side, _ = reading(margin, units)
-    size = "" if margin is None else f" {with_band(abs(margin), sigma, Kind.PERCENT, units)}"
-    return f"balance, {NAMES[phase]}", f"{side}{size}", delta(margin, before, Kind.PERCENT, units)
+    said = read_phase(phase, shown, units)
+    return (
+        f"balance, {NAMES[phase]}",
+        f"{said.side} {said.size} {said.band}".rstrip(),
+        f"{said.change} {said.change_band}".strip(),
+    )
 
 
 def _figures(shown: Picture, units: System) -> tuple[tuple[str, str, str], ...]:
     lines = [(row, "") for row in HEADLINES[:3]]
     for axle in Axle:
         lines += [(wheel_rate(axle), f"{axle} bar: "), (link_load(axle), f"{axle} axle: ")]
-    phases = tuple(_phase(shown, phase, units) for phase in FOUR)
+    phases = tuple(_phase(shown, phase, units) for phase in FIVE)
     return phases + tuple(_line(row, name, shown, units) for row, name in lines)
 
 

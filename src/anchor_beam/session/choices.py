@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.documents.records import Provenance
 from anchor_beam.errors import StoreError
 from anchor_beam.store.garage import Garage
@@ -16,7 +16,7 @@ class Choices:
         self._garage = garage
         units, phase, source = (garage.choice(name) for name in ("units", "phase", "source"))
         self.units = System(units) if units in set(System) else System.METRIC
-        self.phase = Phase(phase) if phase in set(FOUR) else Phase.MIDDLE
+        self.phase = Phase(phase) if phase in set(FIVE) else Phase.MIDDLE
         self.source = Provenance(source) if source in set(Provenance) else Provenance.GUESS
 
     def move_to(self, garage: Garage) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
@@ -32,5 +32,5 @@ def said_of(act: str, before: Results, after: Results, units: System) -> Said:
 
 def _figures(now: Results) -> balance.Figures:
     torques = (now.rest_torque(Axle.FRONT), now.rest_torque(Axle.REAR))
-    margins = tuple(now.margin_of(phase) for phase in FOUR)
+    margins = tuple(now.margin_of(phase) for phase in FIVE)
     return balance.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques, margins)

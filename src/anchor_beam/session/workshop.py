@@ -12,7 +12,7 @@ from enum import Flag, auto
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.folding import unnumbered
 from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError

@@ -44,6 +44,8 @@ class Kind(StrEnum):
     CAMBER_LOSS = "camber loss"
     COMPLIANCE_STEER = "compliance steer"
     UNDERSTEER = "understeer gradient"
+    SPEED = "speed"
+    DURATION = "duration"
 
 
 @dataclass(frozen=True)
@@ -70,6 +72,7 @@ _SAME: dict[Kind, Unit] = {
     Kind.COMPLIANCE_STEER: Unit("deg/kN", DEG / 1e3, 2, 0.02),
     Kind.UNDERSTEER: Unit("deg/g", DEG / G, 2, 0.1),
     Kind.TWIST_STIFFNESS: Unit("N·m/rad", 1.0, 0, 10.0),
+    Kind.DURATION: Unit("s", 1.0, 2, 0.1),
 }
 UNITS: dict[System, dict[Kind, Unit]] = {
     System.METRIC: _SAME
@@ -84,6 +87,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.ROLL_STIFFNESS: Unit("N·m/deg", 1.0 / DEG, 0, 5.0),
         Kind.STRESS: Unit("MPa", 1e6, 0, 10.0),
         Kind.TURN_PER_TRAVEL: Unit("deg/mm", DEG * 1e3, 3, 0.01),
+        Kind.SPEED: Unit("km/h", 1.0 / 3.6, 1, 1.0),
     },
     System.US: _SAME
     | {
@@ -97,6 +101,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.ROLL_STIFFNESS: Unit("ft·lbf/deg", LBF * 0.3048 / DEG, 0, 5.0),
         Kind.STRESS: Unit("ksi", 6.894757293168e6, 1, 1.0),
         Kind.TURN_PER_TRAVEL: Unit("deg/in", DEG / INCH, 2, 0.1),
+        Kind.SPEED: Unit("mph", 0.44704, 1, 1.0),
     },
 }
 
@@ -123,6 +128,8 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.CAMBER_LOSS: {"/deg²": 1.0 / DEG**2, "/deg2": 1.0 / DEG**2, "1/deg²": 1.0 / DEG**2, "1/deg2": 1.0 / DEG**2},
     Kind.COMPLIANCE_STEER: {"deg/kn": DEG / 1e3, "°/kn": DEG / 1e3},
     Kind.UNDERSTEER: {"deg/g": DEG / G, "°/g": DEG / G},
+    Kind.SPEED: {"km/h": 1.0 / 3.6, "kph": 1.0 / 3.6, "mph": 0.44704, "m/s": 1.0},
+    Kind.DURATION: {"s": 1.0, "ms": 1e-3},
 }  # fmt: skip
 TYPED[Kind.DIAMETER] = TYPED[Kind.FINE_LENGTH] = TYPED[Kind.LENGTH]
 TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
@@ -131,7 +138,7 @@ TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
 DIMENSIONS: dict[Kind, str] = {
     Kind.DIAMETER: "meter", Kind.FINE_LENGTH: "meter", Kind.LENGTH: "meter", Kind.MASS: "kilogram",
     Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
-    Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2",
+    Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second", Kind.DURATION: "second",
     Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
 }  # fmt: skip
 EXAMPLES: dict[Kind, str] = {
@@ -141,7 +148,7 @@ EXAMPLES: dict[Kind, str] = {
     Kind.PERCENT: "2.5 %", Kind.RATIO: "0.72", Kind.COUNT: "a whole number", Kind.STRESS: "240 MPa or 35 ksi",
     Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
     Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
-    Kind.UNDERSTEER: "1.8 deg/g",
+    Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph", Kind.DURATION: "1.2 s",
 }  # fmt: skip
 
 

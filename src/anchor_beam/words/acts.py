@@ -11,7 +11,8 @@ __all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled"]
 _CHOICES = {
     "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
-    "description": "description", "maker": "maker", "road": "road", "differential": "differential",
+    "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
+    "tyre_match": "tyres front and rear", "differential": "differential",
 }  # fmt: skip
 
 

@@ -14,16 +14,13 @@ LEVEL_ENOUGH = 0.0005  # m; nobody sets a link closer than that
 FREE_TORQUE = 1.0  # N m; what a hand cannot feel when the last link goes in
 
 
-def verdict(margin: float, sigma: float | None, window: tuple[float, float] | None, system: System) -> str:
-    """`pushes, 2.6 % ± 1.1: inside your window`; without a window only what it does and whether that is sure."""
+def verdict(margin: float, sigma: float | None, window: tuple[float, float], system: System) -> str:
+    """`pushes, 2.6 % ± 1.1: inside your window`."""
     if abs(margin) < NEUTRAL:
         what = f"neutral, {with_band(margin, sigma, Kind.PERCENT, system)}"
     else:
         size = with_band(abs(margin), sigma, Kind.PERCENT, system)
         what = f"{'pushes' if margin > 0 else 'loose'}, {size}"
-    if window is None:
-        sure = sigma is None or abs(margin) > sigma or abs(margin) < NEUTRAL
-        return what if sure else f"{what}: the side is not sure"
     return f"{what}: {place_in_window(margin, sigma, window)}"
 
 

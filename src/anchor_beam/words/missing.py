@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.units.kinds import System
-from anchor_beam.words import faults
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import show
+from anchor_beam.words import endings, faults
+
+if TYPE_CHECKING:
+    from anchor_beam.core.grip.outcome import Ending
 
 
 @dataclass(frozen=True)
@@ -23,6 +28,17 @@ def balance(problem: AnchorBeamError | None, units: System) -> Missing:
     if problem is None:
         return Missing("cannot tell", "This cannot be worked out now.")
     return Missing("cannot tell", faults.sentence(problem, units))
+
+
+def no_margin(ending: Ending, units: System) -> Missing:
+    """The limits do not make a margin."""
+    return Missing(endings.brief(ending), f"There is no margin: {endings.sentence(ending, units)}.")
+
+
+def slides_first(axle: Axle, at: float, lift: float, units: System) -> Missing:
+    """No inside wheel lifts before an axle slides."""
+    slides, lifts = (show(value, Kind.ACCELERATION, units) for value in (at, lift))
+    return Missing("slides first", f"The {axle} slides at {slides}, before an inside wheel would lift at {lifts}.")
 
 
 def disconnected(axle: Axle) -> Missing:

@@ -4,50 +4,71 @@ from __future__ import annotations
 
 from typing import TYPE_CHECKING
 
-from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, show
+from anchor_beam.words import endings
 
 if TYPE_CHECKING:
     from anchor_beam.core.grip.effects import AxleEffect, Effects
+    from anchor_beam.core.grip.outcome import Ending
 
 NEUTRAL = 0.5  # % of margin that nobody feels
 CLEARLY = 1.5  # one effect this many times the other outweighs it
+ALIKE = 1.0  # % of margin within which the phases are said to move alike
 UNFELT = 0.02  # m/s^2 of limit that nobody feels
 
 NAMES = {
-    Phase.ENTRY: "turn-in", Phase.MIDDLE: "middle", Phase.LIFT_OFF: "lift-off", Phase.EXIT: "exit",
-    Phase.EXIT_DRY_THROTTLE: "exit, dry throttle",
+    Phase.TURN_IN: "turn-in", Phase.BRAKES: "on brakes", Phase.MIDDLE: "middle", Phase.LIFT_OFF: "lift-off",
+    Phase.EXIT: "exit", Phase.EXIT_DRY_THROTTLE: "exit, dry throttle",
 }  # fmt: skip
 LONG = {
-    Phase.ENTRY: "turn-in on the brakes", Phase.MIDDLE: "middle of the corner",
+    Phase.TURN_IN: "turn-in, off the brakes", Phase.BRAKES: "turn-in on the brakes", Phase.MIDDLE: "middle of the corner",
     Phase.LIFT_OFF: "throttle lifted in the corner",
     Phase.EXIT: "exit under power", Phase.EXIT_DRY_THROTTLE: "exit with the throttle of a dry road",
 }  # fmt: skip
 
 
-def reading(margin: float | None, system: System) -> tuple[str, Shown]:
-    """The side and the size: `loose`, `13.3 %`."""
+def reading(margin: float | None, ending: Ending | None, system: System) -> tuple[str, Shown]:
+    """The side and the size: `loose`, `13.3 %`; without a margin how it ends: `tips`, `0.93 g`."""
     if margin is None:
-        return "cannot tell", Shown("", "")
+        tips = None if ending is None else ending.tips_at
+        at = (
+            Shown("", "")
+            if tips is None or endings.brief(ending) != "tips"
+            else show(tips, Kind.ACCELERATION, system)
+        )
+        return endings.brief(ending), at
     if abs(margin) < NEUTRAL:
         return "neutral", show(abs(margin), Kind.PERCENT, system)
     return ("push" if margin > 0 else "loose"), show(abs(margin), Kind.PERCENT, system)
 
 
 def other_phases(before: tuple[float | None, ...], after: tuple[float | None, ...], system: System) -> list[str]:
-    """`Turn-in −2.1, exit −0.8 %.` for all but the middle, and which of them changed side; in the order of FOUR."""
+    """`Turn-in −2.1, exit −0.8 %.` for all but the middle, and which of them changed side; in the order of FIVE.
+
+    Where all others moved alike: `The other phases −1.8 to −2.1 %.`
+    """
     moved, turned = [], []
-    for phase, was, now in zip(FOUR, before, after, strict=True):
+    for phase, was, now in zip(FIVE, before, after, strict=True):
         if was is None or now is None:
             continue
         if phase is not Phase.MIDDLE and abs(now - was) >= 0.05:
-            moved.append(f"{NAMES[phase]} {show(now - was, Kind.PERCENT, system, sign=True).number}")
+            moved.append((NAMES[phase], now - was))
         if min(abs(was), abs(now)) >= NEUTRAL and was * now < 0.0:
             turned.append(f"{NAMES[phase].capitalize()} now {'pushes' if now > 0 else 'is loose'}.")
-    said = [f"{', '.join(moved).capitalize()}{' %' if moved else ''}."] if moved else []
-    return said + turned
+    return ([_moves(moved, system)] if moved else []) + turned
+
+
+def _moves(moved: list[tuple[str, float]], system: System) -> str:
+    """Names with changes [%], or the range of all of them where they are alike."""
+    changes = sorted((change for _, change in moved), key=abs)
+    low, high = (show(change, Kind.PERCENT, system, sign=True).number for change in (changes[0], changes[-1]))
+    if len(moved) == len(FIVE) - 1 and changes[0] * changes[-1] > 0.0 and abs(changes[-1] - changes[0]) < ALIKE:
+        return f"The other phases {low} %." if low == high else f"The other phases {low} to {high} %."
+    each = ", ".join(f"{name} {show(change, Kind.PERCENT, system, sign=True).number}" for name, change in moved)
+    return f"{each[0].upper()}{each[1:]} %."
 
 
 def why(found: Effects, system: System) -> str:
@@ -89,5 +110,5 @@ def turns_differ(left: float, right: float, system: System) -> str | None:
     """A warning where left and right turns differ by more than anybody would miss."""
     if abs(left - right) < NEUTRAL:
         return None
-    words = [f"{' '.join(map(str, reading(margin, system)))}" for margin in (left, right)]
+    words = [f"{' '.join(map(str, reading(margin, None, system)))}" for margin in (left, right)]
     return f"Left and right turns differ: {words[0]} to the left, {words[1]} to the right. Look at links and corner weights."

@@ -110,6 +110,9 @@ class Corner:
     standing: FloatArray  # (2, 2, n) load of each tyre at rest
     hanging: FloatArray  # (2, n) weight of each wheel
     couple: FloatArray  # (2, 2, n) that the ground takes from each wheel for 1 m/s^2
+    damped: (
+        FloatArray | None
+    )  # (2, n) roll moment that the dampers pass to the wheels for 1 m/s^2, in `couple` as well
     through_links: FloatArray  # (2, n) ... the part that comes from the body
     jacking: FloatArray | None
     pitch_moment: FloatArray  # for 1 m/s^2
@@ -121,6 +124,15 @@ class Corner:
         """The same cars with other bars."""
         return Corner(**{**vars(self), "bars": bars})
 
+    def rolling_in(self, damped: FloatArray) -> Corner:
+        """The same cars with dampers that take the moments (2, n) from the body's roll to the wheels, for 1 m/s^2 [N m]."""
+        couple = self.couple + OUT * (damped / self.track)[:, None]
+        return Corner(**{**vars(self), "couple": couple, "damped": damped})
+
+    def turning_in(self, more: FloatArray) -> Corner:
+        """The same cars, whose front axle turns `more` mass (n,) [kg]."""
+        return Corner(**{**vars(self), "lateral_mass": self.lateral_mass + np.stack([more, np.zeros_like(more)])})
+
     def chosen(self, which: IntArray) -> Corner:
         """Members of the batch by their numbers, laid out anew."""
         kept = {
@@ -131,7 +143,7 @@ class Corner:
         return Corner(
             shape=kept["mass"].shape, stops=stops,  # type: ignore[arg-type]
             some_flexible=bool(flexible.any()), all_flexible=bool(flexible.all()), tied=self.tied,
-            bars=self.bars.chosen(which), jacking=kept.pop("jacking", None), **kept,
+            bars=self.bars.chosen(which), jacking=kept.pop("jacking", None), damped=kept.pop("damped", None), **kept,
         )  # fmt: skip
 
 
@@ -166,7 +178,7 @@ def corner(cars: CarBatch, bars: BarBatch, over: tuple[int, ...] = ()) -> Corner
         tied=bool(cross_rate.any()), tyre=flat(cars.tyre_rate, 2), seat=seat, uneven=seat[:, RIGHT] - seat[:, LEFT],
         standing=seat + hanging[:, None],
         hanging=hanging, couple=OUT * ((sprung * rc + unsprung * wheel_height) / track)[:, None],
-        through_links=sprung * rc / track,
+        damped=None, through_links=sprung * rc / track,
         jacking=flat(cars.jacking) if cars.jacking.any() else None,
         pitch_moment=mass * cg + (unsprung * wheel_height).sum(axis=0),
         stops=stops if bool(np.isfinite(stops[0]).any() or np.isfinite(stops[2]).any()) else None,  # type: ignore[arg-type]

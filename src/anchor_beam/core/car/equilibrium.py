@@ -151,6 +151,8 @@ class System:
         ready = self.ready
         body = np.zeros_like(self.body)
         body[2:] = ready.sprung * self.height
+        if ready.damped is not None:
+            body[2:] -= ready.damped
         return -ready.couple, body
 
     def _answer(self, wheels: FloatArray, body: FloatArray) -> Move:
@@ -199,6 +201,8 @@ def linearise(
     body[0] = vertical[0] + vertical[1] - GRAVITY * ready.mass
     body[1] = pitching[0] + pitching[1] - ready.pitch_moment * longitudinal
     body[2:] = ready.half_track * (force[:, LEFT] - force[:, RIGHT]) + rolling
+    if ready.damped is not None:
+        body[2:] -= ready.damped * lateral
     if lift is not None:
         body[0] += lift.force
         body[1] += lift.force * (lift.behind_front + ready.behind_cg[0])

@@ -11,7 +11,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_positive
-from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.car.model import CarBatch, yaw_inertia
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError
 
@@ -23,6 +23,7 @@ class MeasuredCar:
     corner_fl to corner_rr: what the scales show, as mass [kg]. cg_height: of the whole car [m]. chassis_torsion [N m/rad].
     unsprung_mass: per wheel, of the whole axle where it is live [kg]. spring_rate: of one spring [N/m]; spring_ratio: spring
     travel over wheel travel [-]; spring_base: between the springs of a live axle [m]. Lengths and heights [m], rates [N/m].
+    yaw_index: as of a `Car`. damping: of the body on each axle over what is critical [-].
     """
 
     live: np.ndarray
@@ -41,11 +42,18 @@ class MeasuredCar:
     spring_ratio: FloatArray
     spring_base: FloatArray
     tyre_rate: FloatArray
+    yaw_index: FloatArray
+    damping: FloatArray
 
     @property
     def corners(self) -> FloatArray:
         """(n, 4) masses in the order fl, fr, rl, rr."""
         return np.stack([self.corner_fl, self.corner_fr, self.corner_rl, self.corner_rr], axis=-1)
+
+    @property
+    def on_axle(self) -> FloatArray:
+        """(n, 2) masses on front and rear axle."""
+        return np.stack([self.corner_fl + self.corner_fr, self.corner_rl + self.corner_rr], axis=-1)
 
     @property
     def axle_unsprung_mass(self) -> FloatArray:
@@ -59,6 +67,16 @@ class MeasuredCar:
         Source: virtual work, rate times motion ratio squared.
         """
         return np.asarray(self.spring_rate * self.spring_ratio**2, dtype=float)
+
+    @property
+    def roll_damping(self) -> FloatArray:
+        """(n, 2) of the dampers about the body's roll axis [N m s/rad]; those of a live axle stand at its springs.
+
+        Source: docs/theory/phases.md, "Dampers".
+        """
+        on_spring = np.maximum(self.on_axle - self.axle_unsprung_mass, 0.0) / 2.0
+        rate = 2.0 * self.damping * np.sqrt(self.wheel_rate * on_spring)
+        return np.asarray(0.5 * rate * np.where(self.live, self.spring_base, self.track) ** 2, dtype=float)
 
     def cars(self) -> CarBatch:
         """As the solver takes them.
@@ -79,6 +97,8 @@ class MeasuredCar:
             roll_centre_height=self.roll_centre_height, wheel_rate=self.wheel_rate,
             live_coupling=np.where(self.live, self.spring_base / self.track, 1.0), tyre_rate=self.tyre_rate,
             bump_gap=endless, bump_rate=none, droop=endless, strap=none,
+            yaw_inertia=yaw_inertia(self.on_axle, self.wheelbase, self.yaw_index),
+            roll_damping=self.roll_damping,
         )  # fmt: skip
 
 

@@ -38,6 +38,8 @@ class AxleInput:
 
     spring_rate: at the wheel for an independent axle, per spring for a live one [N/m]; spring_base: distance between
     the springs of a live axle, for an independent one the track [m]. stops: None for endless linear springs.
+    damper: rate of one damper at the wheel, or where it stands on a live axle, mean of bump and rebound [N s/m], None where
+    it is not known; damper_base: between the dampers of a live axle [m], None for the track.
     """
 
     kind: AxleKind
@@ -49,6 +51,8 @@ class AxleInput:
     spring_base: float
     tyre_rate: float
     stops: Stops | None = None
+    damper: float | None = None
+    damper_base: float | None = None
 
     def __post_init__(self) -> None:
         require_positive("track", self.track, "The track")
@@ -58,6 +62,15 @@ class AxleInput:
         require_positive("spring_rate", self.spring_rate, "The spring rate")
         require_positive("spring_base", self.spring_base, "The spring base")
         require_positive("tyre_rate", self.tyre_rate, "The tyre rate")
+        require_not_negative("damper", self.damper or 0.0, "The damper rate")
+        if self.damper_base is not None:
+            require_positive("damper_base", self.damper_base, "The distance between the dampers")
+
+    @property
+    def roll_damping(self) -> float:
+        """Of both dampers about the body's roll axis [N m s/rad], 0 where they are not known."""
+        base = self.damper_base if self.kind is AxleKind.LIVE and self.damper_base is not None else self.track
+        return 0.0 if self.damper is None else 0.5 * self.damper * base**2
 
 
 @dataclass(frozen=True)
@@ -67,7 +80,9 @@ class Car:
     sprung_cg_left: offset of that centre of gravity to the left [m]. chassis_torsion: stiffness of the body between
     its axles [N m/rad], None for rigid. wedge: roll moment that the seats of the springs hold against each other at
     rest [N m], > 0 loads the left front and the right rear. jacking: 1 to let unequal side forces of the two wheels
-    lift the body through their inclined links, 0 for the convention of the reference cars.
+    lift the body through their inclined links, 0 for the convention of the reference cars. yaw_index: square of the radius
+    of gyration over the product of the distances from the centre of gravity to the axles [-]; yaw_inertia: of the whole
+    car [kg m^2], instead of it.
     """
 
     wheelbase: float
@@ -80,6 +95,8 @@ class Car:
     chassis_torsion: float | None = None
     wedge: float = 0.0
     jacking: float = 0.0
+    yaw_index: float = 0.95
+    yaw_inertia: float | None = None
 
     def __post_init__(self) -> None:
         require_positive("wheelbase", self.wheelbase, "The wheelbase")
@@ -99,6 +116,9 @@ class Car:
         if self.chassis_torsion is not None:
             require_positive("chassis_torsion", self.chassis_torsion, "The torsional stiffness of the chassis")
         require_finite("wedge", self.wedge, "The wedge")
+        require_positive("yaw_index", self.yaw_index, "The yaw index")
+        if self.yaw_inertia is not None:
+            require_positive("yaw_inertia", self.yaw_inertia, "The yaw inertia")
 
 
 @dataclass(frozen=True, eq=False)
@@ -106,7 +126,8 @@ class CarBatch:
     """Many cars at once: one value a car (...), axle values (..., 2) front, rear; names and units as in the inputs.
 
     live_coupling: (..., 2) spring base over track, 1 for an independent axle. wheel_rate: (..., 2) of the springs, both
-    wheels in equal travel. chassis_torsion is infinity where rigid, stops are infinity where there are none.
+    wheels in equal travel. chassis_torsion is infinity where rigid, stops are infinity where there are none. roll_damping:
+    (..., 2) of the dampers about the body's roll axis [N m s/rad], 0 where they are not known.
     """
 
     wheelbase: FloatArray
@@ -128,6 +149,8 @@ class CarBatch:
     bump_rate: FloatArray
     droop: FloatArray
     strap: FloatArray
+    yaw_inertia: FloatArray
+    roll_damping: FloatArray
 
     @property
     def spring_roll_stiffness(self) -> FloatArray:
@@ -169,6 +192,11 @@ def batch(cars: Sequence[Car]) -> CarBatch:
         return per_axle(lambda axle: without if axle.stops is None else of(axle.stops))
 
     behind = per_car(lambda car: car.sprung_cg_behind_front / car.wheelbase)
+    index = per_car(lambda car: car.yaw_index)
+    given = per_car(lambda car: np.nan if car.yaw_inertia is None else car.yaw_inertia)
+    on_axle = np.stack([1.0 - behind, behind], axis=-1) * per_car(lambda car: car.sprung_mass)[:, None]
+    on_axle = on_axle + per_axle(lambda axle: axle.unsprung_mass)
+    found = yaw_inertia(on_axle, per_car(lambda car: car.wheelbase), index)
     return CarBatch(
         wheelbase=per_car(lambda car: car.wheelbase),
         sprung_mass=per_car(lambda car: car.sprung_mass),
@@ -189,4 +217,15 @@ def batch(cars: Sequence[Car]) -> CarBatch:
         bump_rate=stop(lambda stops: stops.rate, 0.0),
         droop=stop(lambda stops: stops.droop, np.inf),
         strap=stop(lambda stops: stops.strap, 0.0),
+        yaw_inertia=np.where(np.isnan(given), found, given),
+        roll_damping=per_axle(lambda axle: axle.roll_damping),
     )
+
+
+def yaw_inertia(on_axle: FloatArray, wheelbase: FloatArray, index: FloatArray) -> FloatArray:
+    """Of whole cars (...) about their centres of gravity [kg m^2], with masses on the axles (..., 2) [kg].
+
+    I = iota m a b, with a and b from the centre of gravity to the axles.
+    Source: docs/theory/phases.md, "The front while it builds up".
+    """
+    return np.asarray(index * on_axle[..., 0] * on_axle[..., 1] / on_axle.sum(axis=-1) * wheelbase**2, dtype=float)

@@ -17,8 +17,9 @@ from anchor_beam.core.car.assembly import at_rest, corner, wheel_loads
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.equilibrium import SETTLED, settle_from
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import GripBatch, Phase
+from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.wheels import cambers, capacity, contact, demand, wheels_of
 
 SECANTS = 12

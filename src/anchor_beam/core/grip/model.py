@@ -1,4 +1,4 @@
-"""What grip needs to know about a car beyond its springs: tyres, camber, steer by roll and force, drive and brakes."""
+"""What grip needs to know about a car beyond its springs: tyres, camber, steer by roll and force, drive, brakes, driving."""
 
 from __future__ import annotations
 
@@ -8,11 +8,10 @@ from enum import StrEnum
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_not_negative, require_positive
+from anchor_beam.core.arrays import FloatArray, require_finite, require_not_negative, require_positive
+from anchor_beam.core.grip.driving import USES, Driving, Phase, Use
 from anchor_beam.core.grip.tyre import DRY, Surface, Tyre
 from anchor_beam.errors import InputError
-
-PER_KN = 1e-3
 
 
 class Differential(StrEnum):
@@ -21,6 +20,22 @@ class Differential(StrEnum):
     OPEN = "open"
     LIMITED_SLIP = "limited slip"
     LOCKED = "locked"
+
+
+class Drive(StrEnum):
+    """Which wheels the engine drives."""
+
+    FRONT = "front-wheel drive"
+    REAR = "rear-wheel drive"
+    ALL = "all-wheel drive"
+
+
+class RearBrakes(StrEnum):
+    """What holds the rear brakes back."""
+
+    FIXED = "fixed"
+    VALVE = "valve"
+    ELECTRONIC = "electronic"
 
 
 @dataclass(frozen=True)
@@ -59,13 +74,16 @@ class AxleGrip:
 
 @dataclass(frozen=True)
 class CarGrip:
-    """Tyres and drive of a car. brake_front, drive_front: part of the longitudinal force at the front axle, 0 to 1."""
+    """Tyres, brakes and drive of a car. brake_front, drive_front: part of the longitudinal force at the front axle, 0 to 1,
+    before anything holds the rear brakes back."""
 
     front: AxleGrip
     rear: AxleGrip
     brake_front: float = 0.65
     drive_front: float = 0.0
     surface: Surface = DRY
+    rear_brakes: RearBrakes = RearBrakes.FIXED
+    driving: Driving = USES[Use.HILL]
 
     def __post_init__(self) -> None:
         for place, value in (("brake_front", self.brake_front), ("drive_front", self.drive_front)):
@@ -77,8 +95,10 @@ class CarGrip:
 class GripBatch:
     """Grip of many cars: axle values (..., 2), sides (..., 2, 2), one value a car (...); names and units as above.
 
-    The tyre's figures contain the surface and the axle's factor. reference_load is NaN where the car's mean counts.
-    limited, locked: (..., 2) 1 where the axle has such a differential, else 0.
+    The tyre's figures contain the surface and the axle's factor. reference_load is NaN where tyre_load times the car's mean
+    corner load counts, as for a wider or narrower tyre than that.
+    limited, locked: (..., 2) 1 where the axle has such a differential, else 0; valve, electronic: (...) 1 where such a
+    thing holds the rear brakes back. speed to exit_drive: as in `Driving`.
     """
 
     mu0: FloatArray
@@ -91,6 +111,7 @@ class GripBatch:
     camber_slip: FloatArray
     along: FloatArray
     reference_load: FloatArray
+    tyre_load: FloatArray
     camber: FloatArray
     roll_camber: FloatArray
     toe: FloatArray
@@ -102,12 +123,30 @@ class GripBatch:
     preload: FloatArray
     brake_front: FloatArray
     drive_front: FloatArray
+    valve: FloatArray
+    electronic: FloatArray
     surface_grip: FloatArray
+    speed: FloatArray
+    build_up: FloatArray
+    trail_braking: FloatArray
+    lift_off: FloatArray
+    exit_drive: FloatArray
 
     @property
     def shape_of_batch(self) -> tuple[int, ...]:
         """Batch axes (...), without the one of the axles."""
         return self.brake_front.shape
+
+    def acceleration_in(self, phase: Phase) -> FloatArray:
+        """(...) acceleration along the car in a phase [m/s^2]; on a slippery road the driver brakes and drives less.
+
+        Source: docs/theory/phases.md, "Along the car".
+        """
+        dry = {
+            Phase.BRAKES: -self.trail_braking * self.surface_grip, Phase.LIFT_OFF: -self.lift_off,
+            Phase.EXIT: self.exit_drive * self.surface_grip, Phase.EXIT_DRY_THROTTLE: self.exit_drive,
+        }  # fmt: skip
+        return dry.get(phase, np.zeros(self.shape_of_batch))
 
 
 def grips(cars: Sequence[CarGrip]) -> GripBatch:
@@ -131,6 +170,7 @@ def grips(cars: Sequence[CarGrip]) -> GripBatch:
         camber_slip=per_axle(lambda axle, _: axle.tyre.camber_slip),
         along=per_axle(lambda axle, _: axle.tyre.along),
         reference_load=per_axle(lambda axle, _: np.nan if axle.reference_load is None else axle.reference_load),
+        tyre_load=per_axle(lambda *_: 1.0),
         camber=per_axle(lambda axle, _: axle.camber),
         roll_camber=per_axle(lambda axle, _: axle.roll_camber),
         toe=per_axle(lambda axle, _: axle.toe),
@@ -142,37 +182,12 @@ def grips(cars: Sequence[CarGrip]) -> GripBatch:
         preload=per_axle(lambda axle, _: axle.preload),
         brake_front=per_car(lambda car: car.brake_front),
         drive_front=per_car(lambda car: car.drive_front),
+        valve=per_car(lambda car: car.rear_brakes is RearBrakes.VALVE),
+        electronic=per_car(lambda car: car.rear_brakes is RearBrakes.ELECTRONIC),
         surface_grip=per_car(lambda car: car.surface.grip),
+        speed=per_car(lambda car: car.driving.speed),
+        build_up=per_car(lambda car: car.driving.build_up),
+        trail_braking=per_car(lambda car: car.driving.trail_braking),
+        lift_off=per_car(lambda car: car.driving.lift_off),
+        exit_drive=per_car(lambda car: car.driving.exit_drive),
     )
-
-
-class Phase(StrEnum):
-    """Parts of a corner, each with its own balance."""
-
-    ENTRY = "entry"
-    MIDDLE = "middle"
-    LIFT_OFF = "lift-off"
-    EXIT = "exit"
-    EXIT_DRY_THROTTLE = "exit, throttle as in the dry"
-
-
-FOUR = (Phase.ENTRY, Phase.MIDDLE, Phase.LIFT_OFF, Phase.EXIT)
-
-
-@dataclass(frozen=True)
-class PhaseLoad:
-    """Longitudinal acceleration of a phase [m/s^2], whether it falls with the surface's grip, and whether the engine makes
-    it: then the driven axles carry it, else the brakes."""
-
-    longitudinal: float
-    scaled: bool
-    by_engine: bool
-
-
-PHASES = {
-    Phase.ENTRY: PhaseLoad(-0.25 * GRAVITY, scaled=True, by_engine=False),
-    Phase.MIDDLE: PhaseLoad(0.0, scaled=True, by_engine=True),
-    Phase.LIFT_OFF: PhaseLoad(-0.10 * GRAVITY, scaled=False, by_engine=True),
-    Phase.EXIT: PhaseLoad(0.15 * GRAVITY, scaled=True, by_engine=True),
-    Phase.EXIT_DRY_THROTTLE: PhaseLoad(0.15 * GRAVITY, scaled=False, by_engine=True),
-}

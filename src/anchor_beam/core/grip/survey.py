@@ -22,8 +22,9 @@ from anchor_beam.core.car.events import FASTEST, Reached
 from anchor_beam.core.car.lift import InsideLoad
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import reach
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import Limits, Plan, Spare, plan_limits
-from anchor_beam.core.grip.model import FOUR, GripBatch, Phase
+from anchor_beam.core.grip.model import GripBatch
 
 
 @dataclass(frozen=True, eq=False)
@@ -85,9 +86,10 @@ class _Goals:
 class Course:
     """Cars with their grip, laid out for every question of a survey, whatever bars they get; made by `course`.
 
-    base: (n,) cars. both: (2n,) the same at the acceleration asked for, then standing. member: (k,) car of each question.
+    cars, base: (n,). both: (2n,) the same at the acceleration asked for, then standing. member: (k,) car of each question.
     """
 
+    cars: CarBatch
     base: Corner
     both: Corner
     ready: Corner
@@ -101,7 +103,7 @@ class Course:
         """Of every car with these bars (n,) or (1,); near: found with bars little different."""
         n = self.base.mass.size
         laid = laid_out(bars, self.base.shape)
-        ready = self.ready.with_bars(laid.chosen(self.member))
+        ready = self.plan.rolling_in(self.ready.with_bars(laid.chosen(self.member)), self.cars, bars)
         found = reach(ready, self.goals, self.guess, self.longitudinal, highest=FASTEST, near=near)
         first, last = self.goals.at
         lifts = np.where(found.beyond, np.nan, found.acceleration)[first:last].reshape(2, n)
@@ -121,12 +123,12 @@ class Course:
 
 
 def course(
-    cars: CarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FOUR, *, size: int | None = None
+    cars: CarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FIVE, *, size: int | None = None
 ) -> Course:
     """Lay out cars and grips (n,), or (1,) for `size` different bars, to be surveyed at a lateral acceleration [m/s^2]."""
     base = corner(cars, bars([(DISCONNECTED, DISCONNECTED)]), cars.shape if size is None else (size,))
     n = base.mass.size
-    plan = plan_limits(base, grips, phases)
+    plan = plan_limits(cars, base, grips, phases)
     twice = np.tile(np.arange(n), 2)
     both, asked = base.chosen(twice), np.repeat([at, 0.0], n)
     member = np.concatenate([plan.member, twice, twice])
@@ -135,13 +137,13 @@ def course(
         (plan.member.size, plan.member.size + 2 * n),
     )  # fmt: skip
     return Course(
-        base, both, base.chosen(member), member, plan, goals,
+        cars, base, both, base.chosen(member), member, plan, goals,
         guess=np.concatenate([plan.guess, np.full(2 * n, 1.1 * GRAVITY), asked]),
         longitudinal=np.concatenate([plan.longitudinal, np.zeros(4 * n)]),
     )  # fmt: skip
 
 
-def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FOUR) -> Survey:
+def survey(cars: CarBatch, bars: BarBatch, grips: GripBatch, at: float, phases: Sequence[Phase] = FIVE) -> Survey:
     """Survey cars with bars and grips, all with one batch axis (n,), at a lateral acceleration [m/s^2].
 
     The same figures as `limits`, `lifts`, `roll_gradient` and `settle`, which a test compares; one search for all of them

@@ -62,6 +62,21 @@ class TyreKind(StrEnum):
     SLICK = "slick"
 
 
+class TyreMatch(StrEnum):
+    """What the tyres of front and rear have in common."""
+
+    SAME = "same tyre and age"
+    OTHER_AGE = "same tyre, other age or size"
+    DIFFERENT = "different tyres"
+
+
+GRIP_OF_AXLE = {TyreMatch.SAME: 0.01, TyreMatch.OTHER_AGE: 0.02, TyreMatch.DIFFERENT: 0.05}
+"""One standard deviation of the grip of each axle beside what both have in common [-].
+
+Source: docs/theory/uncertainty.md, "Grip of front against rear".
+"""
+
+
 @dataclass(frozen=True)
 class Preset:
     """A generic tyre with one standard deviation of each figure that has one."""

@@ -2,8 +2,8 @@
 
 A left turn: (2, 2, n) is axles, then sides. The wheel leans with suspension roll, which its linkage takes back in
 part, and with the roll on the tyres, which nothing takes back. Brakes press both wheels of an axle alike; a
-differential shares drive by its kind. An axle holds sum sqrt((mu N)^2 - (X/along)^2). The yaw balance asks m_i a_y of
-it, and more where drive or brakes turn the car.
+differential shares drive, and the drag of the engine, by its kind. An axle holds sum sqrt((mu N)^2 - (X/along)^2). The
+yaw balance asks m_i a_y of it, and more where drive or brakes turn the car.
 """
 
 from __future__ import annotations
@@ -17,14 +17,20 @@ from anchor_beam.core.car.assembly import LEFT, OUT, RIGHT, Corner, Pose, wheel_
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import USABLE, TyreBatch
 
+VALVE_FROM, VALVE_SLOPE = (
+    0.35 * GRAVITY,
+    0.3,
+)  # where a valve begins, and the part of more braking that it lets through
+REAR_OF_FRONT = 0.85  # use of grip that electronic brakes allow the rear wheels, of that of the front ones
+
 
 @dataclass(frozen=True, eq=False)
 class Contact:
     """A batch of grips laid out for the solver: (2, n) axles, (2, 2, n) axles and sides.
 
     camber: at rest, into a left turn. wanted: longitudinal force of each axle in this phase [N], > 0 drives.
-    opened, limiting, locking: whether that axle is driven through such a differential; kinds: whether any axle of the
-    batch may be.
+    opened, limiting, locking: whether that axle is driven or dragged through such a differential; held_back: (n,) whether
+    electronics hold the rear brakes back. kinds: whether any of these four is in the batch.
     """
 
     tyre: TyreBatch
@@ -39,7 +45,8 @@ class Contact:
     opened: np.ndarray
     limiting: np.ndarray
     locking: np.ndarray
-    kinds: tuple[bool, bool, bool]
+    held_back: np.ndarray
+    kinds: tuple[bool, bool, bool, bool]
 
     def chosen(self, which: IntArray) -> Contact:
         """Members of the batch by their numbers."""
@@ -61,23 +68,41 @@ def contact(
     def flat(value: FloatArray, *tail: int) -> FloatArray:
         return batch_last(value, shape, *tail).take(member, axis=-1)
 
-    mean = ready.weight / 4.0
+    usual = flat(grips.tyre_load, 2) * ready.weight / 4.0
     reference = flat(grips.reference_load, 2)
     names = ("mu0", "load_sensitivity", "stiffness", "stiffness_peak", "shape", "camber_best", "camber_loss", "camber_slip",
              "along")  # fmt: skip
     figures = {name: flat(getattr(grips, name), 2)[:, None] for name in names}
-    front = np.where(engine, flat(grips.drive_front), flat(grips.brake_front))
-    limited, locked, driven = flat(grips.limited, 2) > 0.0, flat(grips.locked, 2) > 0.0, longitudinal > 0.0
-    opened, limiting, locking = driven & ~limited & ~locked, driven & limited, driven & locked & ~limited
+    front = np.where(
+        engine, flat(grips.drive_front), _front_brakes(flat(grips.brake_front), flat(grips.valve), longitudinal)
+    )
+    limited, locked, geared = (
+        flat(grips.limited, 2) > 0.0,
+        flat(grips.locked, 2) > 0.0,
+        engine & (longitudinal != 0.0),
+    )
+    opened, limiting, locking = geared & ~limited & ~locked, geared & limited, geared & locked & ~limited
+    held_back = ~engine & (longitudinal < 0.0) & (flat(grips.electronic) > 0.0)
     return Contact(
-        tyre=TyreBatch(**figures, reference=np.where(np.isnan(reference), mean, reference)[:, None]),
+        tyre=TyreBatch(**figures, reference=np.where(np.isnan(reference), usual, reference)[:, None]),
         camber=OUT * flat(grips.camber, 2, 2), roll_camber=flat(grips.roll_camber, 2), toe=flat(grips.toe, 2),
         compliance_steer=flat(grips.compliance_steer, 2), roll_steer=flat(grips.roll_steer, 2),
         bias=flat(grips.bias, 2), preload=flat(grips.preload, 2),
         wanted=ready.weight / GRAVITY * longitudinal * np.stack([front, 1.0 - front]),
-        opened=opened, limiting=limiting, locking=locking,
-        kinds=(bool(opened.any()), bool(limiting.any()), bool(locking.any())),
+        opened=opened, limiting=limiting, locking=locking, held_back=held_back,
+        kinds=(bool(opened.any()), bool(limiting.any()), bool(locking.any()), bool(held_back.any())),
     )  # fmt: skip
+
+
+def _front_brakes(front: FloatArray, valve: FloatArray, longitudinal: FloatArray) -> FloatArray:
+    """(n,) part of the braking force at the front axle, with a valve in the line to the rear.
+
+    Source: docs/theory/phases.md, "Rear brakes".
+    """
+    braking = np.maximum(np.abs(longitudinal), VALVE_FROM)
+    return np.where(
+        valve > 0.0, 1.0 - (1.0 - front) * (VALVE_FROM + VALVE_SLOPE * (braking - VALVE_FROM)) / braking, front
+    )
 
 
 @dataclass(frozen=True, eq=False)
@@ -113,15 +138,31 @@ def cambers(ready: Corner, pose: Pose, load: FloatArray, grip: Contact) -> tuple
 def wheels_of(load: FloatArray, camber: FloatArray, suspension_roll: FloatArray, grip: Contact) -> Wheels:
     """The same from given loads and cambers."""
     peak = grip.tyre.friction(load, camber) * load
-    size = _split(np.abs(grip.wanted), USABLE * grip.tyre.along * peak, load, grip)
+    wanted = np.abs(grip.wanted)
+    if grip.kinds[3]:
+        wanted = np.where(grip.held_back, _held_back(wanted, load), wanted)
+    size = _split(wanted, USABLE * grip.tyre.along * peak, load, grip)
     return Wheels(load, camber, suspension_roll, peak, np.copysign(size, grip.wanted[:, None]))
 
 
+def _held_back(wanted: FloatArray, load: FloatArray) -> FloatArray:
+    """(2, n) braking of each axle where electronics hold the rear wheels, by the lighter one, to a part of the front's use of
+    grip; the front brakes take the rest.
+
+    Source: docs/theory/phases.md, "Rear brakes".
+    """
+    whole = wanted[0] + wanted[1]
+    lighter = 2.0 * REAR_OF_FRONT * np.minimum(load[1, LEFT], load[1, RIGHT])
+    allowed = lighter / np.maximum(load[0, LEFT] + load[0, RIGHT] + lighter, 1e-9)
+    rear = np.minimum(wanted[1], allowed * whole)
+    return np.stack([whole - rear, rear])
+
+
 def _split(wanted: FloatArray, cap: FloatArray, load: FloatArray, grip: Contact) -> FloatArray:
-    """Size of the longitudinal force of each wheel (2, 2, n): brakes by equal pressure, drive by the differential."""
+    """Size of the longitudinal force of each wheel (2, 2, n): brakes by equal pressure, the engine by the differential."""
     half = 0.5 * wanted[:, None]
     braked = np.minimum(half, cap)
-    any_opened, any_limiting, any_locking = grip.kinds
+    any_opened, any_limiting, any_locking, _ = grip.kinds
     if not (any_opened or any_limiting or any_locking):
         return braked
     low = np.minimum(cap[:, LEFT], cap[:, RIGHT])

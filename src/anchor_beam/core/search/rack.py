@@ -16,8 +16,9 @@ from anchor_beam.core.arrays import FloatArray, IntArray, frozen
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
-from anchor_beam.core.grip.model import GripBatch, Phase
+from anchor_beam.core.grip.model import GripBatch
 
 CHUNK = 4096  # settings at once: fits the cache, and bounds what a search needs of memory
 

@@ -66,10 +66,13 @@ def drawn(centre: FloatArray, spread: FloatArray, samples: int, seed: int) -> Fl
 
 
 def spread_of(figures: FloatArray) -> Sampled:
-    """Median, spread and range of drawn figures (m, k); a draw without an answer in any of them is lost, and counted."""
-    whole = figures[np.isfinite(figures).all(axis=1)]
-    if not len(whole):
-        nothing = frozen(np.full(figures.shape[1], np.nan))
-        return Sampled(nothing, nothing, nothing, nothing, len(figures))
-    low, under, middle, over, high = np.percentile(whole, (2.5, 15.865, 50.0, 84.135, 97.5), axis=0)
-    return Sampled(frozen(middle), frozen(0.5 * (over - under)), frozen(low), frozen(high), len(figures) - len(whole))
+    """Median, spread and range of drawn figures (m, k), each from the draws in which it has an answer; NaN where less than
+    half of them have one. A draw without an answer in any of the figures is counted as lost."""
+    known = np.isfinite(figures)
+    found = np.full((5, figures.shape[1]), np.nan)
+    for i in np.flatnonzero(known.mean(axis=0) >= 0.5):
+        found[:, i] = np.percentile(figures[known[:, i], i], (2.5, 15.865, 50.0, 84.135, 97.5))
+    low, under, middle, over, high = found
+    return Sampled(
+        frozen(middle), frozen(0.5 * (over - under)), frozen(low), frozen(high), int((~known.all(axis=1)).sum())
+    )

@@ -18,7 +18,7 @@ from PySide6.QtGui import (
 )
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
-from anchor_beam.core.grip.model import FOUR, Phase
+from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.widgets.note import paint_warning_mark
@@ -26,12 +26,13 @@ from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.figures.results import Results
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import balance as words
-from anchor_beam.words import faults
+from anchor_beam.words import endings, faults
 from anchor_beam.words.phases import LONG, NAMES
 
 FULL_SCALE = 12.0  # % of margin at the ends of the scale; beyond, the beam rests on its stop and says so
 FULL_TILT = math.radians(9.5)
 SETTLE = 150  # ms
+SEEN = 2  # decimals of the margin that the beam follows, well below a pixel
 
 
 class Beam(QWidget):
@@ -80,7 +81,8 @@ class Beam(QWidget):
 
     def _show(self) -> None:
         shown = self._bridge.picture
-        goal = shown.now.margin_of(self._bridge.phase) if shown is not None else None
+        margin = shown.now.margin_of(self._bridge.phase) if shown is not None else None
+        goal = None if margin is None else round(margin, SEEN)
         self.setAccessibleName(f"balance: {self._words()}")
         self._settling.stop()
         if goal is not None and goal != self._margin:
@@ -104,11 +106,12 @@ class Beam(QWidget):
         phase = self._bridge.phase
         margin = shown.now.margin_of(phase)
         if margin is None:
-            problem = shown.now.problem
+            problem, ending = shown.now.problem, shown.now.ending_of(phase)
+            if ending is not None:
+                return f"no margin: {endings.sentence(ending, self._bridge.units)}"
             return f"cannot tell: {faults.sentence(problem, self._bridge.units)}" if problem else "cannot tell"
         sigma = shown.bands.margins[phase] if shown.bands else None
-        window = shown.window if phase is Phase.MIDDLE else None
-        return words.verdict(margin, sigma, window, self._bridge.units)
+        return words.verdict(margin, sigma, shown.window(phase), self._bridge.units)
 
     # painting
 
@@ -124,7 +127,7 @@ class Beam(QWidget):
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
         phase = self._bridge.phase
         known = shown is not None and shown.now.margin_of(phase) is not None
-        wish = shown.window if shown is not None and phase is Phase.MIDDLE else None  # the wish is about the middle
+        wish = None if shown is None else shown.window(phase)
         painter.drawPixmap(0, 0, self._ground(pivot, half, phase, wish))
         if shown is not None and known:
             if shown.bands is not None:
@@ -174,10 +177,10 @@ class Beam(QWidget):
             )
 
     def _hairlines(self, painter: QPainter, pivot: QPointF, half: float, now: Results) -> None:
-        """All four phases at once, each with its name at its rear end, where the figures of the scale make room."""
+        """All five phases at once, each with its name at its rear end, where the figures of the scale make room."""
         pen = Lettering(painter, self._theme)
         ends = []
-        for phase in FOUR:
+        for phase in FIVE:
             margin = now.margin_of(phase)
             if margin is None:
                 continue

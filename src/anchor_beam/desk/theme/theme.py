@@ -48,8 +48,7 @@ class Theme(QObject):
         self._metrics: dict[tuple[Size, bool], QFontMetricsF] = {}
         self._tones: dict[str, QColor] = {}
         self._dresser = Dresser()
-        for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
-            QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
+        _load_fonts()
         app = self._app
         assert isinstance(app, QApplication)
         app.setStyle("Fusion")
@@ -126,6 +125,13 @@ class Theme(QObject):
         ):  # fmt: skip
             palette.setColor(role, QColor(getattr(c, name)))
         return palette
+
+
+@lru_cache(maxsize=1)
+def _load_fonts() -> None:
+    """Make the shipped fonts known, once for all looks."""
+    for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
+        QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
 
 
 def restyle(widget: QWidget, sheet: str) -> None:

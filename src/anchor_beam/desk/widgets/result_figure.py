@@ -85,8 +85,7 @@ class TallFigure(ResultFigure):
         end = pen.write(end + px(4), px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
         if self._text.band:
             end = pen.write(end + px(4), px(33), self._text.band, Size.SMALL, Tone.SOFT)
-        change = f"{self._text.delta} against {self._text.against}" if self._text.delta else ""
-        pen.write(px(4), px(46), pen.fitted(change, Size.SMALL, self.width() - px(8)), Size.SMALL, Tone.INK)
+        pen.write(px(4), px(46), self._text.delta, Size.SMALL, Tone.INK)  # against what stands beside the Beam
 
 
 class RowFigure(ResultFigure):

@@ -10,6 +10,7 @@ from pydantic import BaseModel, Discriminator, Field, Tag
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, rate_bar, require_stiff_chassis
 from anchor_beam.core.car.model import AxleInput, Car, Stops
+from anchor_beam.core.grip.model import RearBrakes
 from anchor_beam.core.linkage.closed import ClosedSide, wheel_bar
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.asks.bar_figures import bar_from_figures, document_place
@@ -38,6 +39,11 @@ def _bar_kind(value: object) -> str:
 AnyBar = Annotated[Annotated[RateBar, Tag("=rate")] | Annotated[BuiltBar, Tag("=built")], Discriminator(_bar_kind)]
 
 
+Damper = Annotated[
+    Number | None, Field(description="Of one damper at the wheel, mean of bump and rebound; null: not known.")
+]
+
+
 class StopsAsk(BaseModel):
     """Ends of the wheel's travel from rest."""
 
@@ -60,6 +66,7 @@ class IndependentAxle(BaseModel):
     tyre_rate_N_per_mm: Number
     bar: AnyBar | None = None
     stops: StopsAsk | None = None
+    damper_N_s_per_m: Damper = None
 
 
 class LiveAxle(BaseModel):
@@ -76,6 +83,8 @@ class LiveAxle(BaseModel):
     tyre_rate_N_per_mm: Number
     bar: AnyBar | None = None
     stops: StopsAsk | None = None
+    damper_N_s_per_m: Damper = None
+    damper_base_mm: Annotated[Number | None, Field(description="Left out: as far apart as the springs.")] = None
 
 
 AnyAxle = Annotated[
@@ -98,6 +107,12 @@ class CarAsk(BaseModel):
     brake_front_fraction: Share = 0.65
     drive_front_fraction: Share = 0.0
     jacking: Share = 0.0
+    yaw_index: Annotated[
+        Number,
+        Field(description="Square of the radius of gyration over the distances from centre of gravity to axles."),
+    ] = 0.95
+    yaw_inertia_kg_m2: Annotated[Number | None, Field(description="In place of the yaw index.")] = None
+    rear_brakes: RearBrakes = RearBrakes.FIXED
     front: AnyAxle
     rear: AnyAxle
 
@@ -165,7 +180,8 @@ KEYS = {
     "pickup_ahead": "linkage.pickup_ahead_mm", "pickup_height": "linkage.pickup_height_mm",
     "pickup_spacing": "linkage.pickup_spacing_mm", "pickup_ratio": "linkage.pickup_ratio",
     "inner": "linkage.mount.inner_mm", "direction": "linkage.mount.direction", "travel": "linkage.mount",
-    "link_angle": "link_angle_deg",
+    "link_angle": "link_angle_deg", "yaw_inertia": "yaw_inertia_kg_m2", "damper": "damper_N_s_per_m",
+    "damper_base": "damper_base_mm",
 }  # fmt: skip
 _BY_KIND = {
     "independent": {"unsprung_mass": "unsprung_mass_per_wheel_kg", "spring_rate": "wheel_rate_N_per_mm"},
@@ -185,7 +201,7 @@ def car_from_ask(ask: CarAsk) -> tuple[Car, tuple[WheelBar, WheelBar]]:
         lambda: Car(
             ask.wheelbase_mm * MM, ask.sprung_mass_kg, ask.sprung_cg_height_mm * MM,
             ask.sprung_cg_behind_front_axle_mm * MM, ends[0], ends[1], ask.sprung_cg_left_mm * MM, torsion,
-            jacking=ask.jacking,
+            jacking=ask.jacking, yaw_index=ask.yaw_index, yaw_inertia=ask.yaw_inertia_kg_m2,
         ),
         lambda place: keyed(place, KEYS),
     )  # fmt: skip
@@ -216,8 +232,13 @@ def _axle(ask: IndependentAxle | LiveAxle) -> AxleInput:
         wheel_centre_height=ask.wheel_centre_height_mm * MM, roll_centre_height=ask.roll_centre_height_mm * MM,
         spring_rate=(ask.spring_rate_N_per_mm if isinstance(ask, LiveAxle) else ask.wheel_rate_N_per_mm) / MM,
         spring_base=(ask.spring_base_mm if isinstance(ask, LiveAxle) else ask.track_mm) * MM,
-        tyre_rate=ask.tyre_rate_N_per_mm / MM, stops=_stops(ask.stops),
+        tyre_rate=ask.tyre_rate_N_per_mm / MM, stops=_stops(ask.stops), damper=ask.damper_N_s_per_m,
+        damper_base=_damper_base(ask) if isinstance(ask, LiveAxle) else None,
     )  # fmt: skip
+
+
+def _damper_base(ask: LiveAxle) -> float:
+    return (ask.spring_base_mm if ask.damper_base_mm is None else ask.damper_base_mm) * MM
 
 
 def _stops(ask: StopsAsk | None) -> Stops | None:

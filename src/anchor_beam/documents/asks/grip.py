@@ -4,14 +4,17 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Discriminator, Field, Tag
+from pydantic import BaseModel, BeforeValidator, Discriminator, Field, Tag
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.grip.model import FOUR, AxleGrip, CarGrip, Differential, Phase
-from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Surface, Tyre, TyreKind, surface
+from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
+from anchor_beam.core.grip.model import AxleGrip, CarGrip, Differential
+from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, Surface, Tyre, TyreKind, TyreMatch, surface
+from anchor_beam.core.sides import Axle
 from anchor_beam.documents.asks.car import CarAsk
-from anchor_beam.documents.asks.common import MM, STRICT, Number
+from anchor_beam.documents.asks.common import MM, STRICT, Number, keyed
 from anchor_beam.documents.asks.limits import MOST_CASES
+from anchor_beam.errors import InputError, placed
 from anchor_beam.units.kinds import DEG
 
 
@@ -44,6 +47,15 @@ def _or(value: float | None, otherwise: float) -> float:
     return otherwise if value is None else value
 
 
+def _tyre_kind(value: object) -> str:
+    return "=preset" if isinstance(value, str) else "=figures"
+
+
+AnyTyre = Annotated[
+    Annotated[TyreKind, Tag("=preset")] | Annotated[TyreAsk, Tag("=figures")], Discriminator(_tyre_kind)
+]
+
+
 class AxleGripAsk(BaseModel):
     """What grip needs to know of one axle."""
 
@@ -54,6 +66,8 @@ class AxleGripAsk(BaseModel):
     compliance_steer_deg_per_kN: Number = 0.0
     roll_steer: Number = 0.0
     grip: Number = 1.0
+    tyre: AnyTyre | None = None
+    reference_load_N: Number | None = None
     differential: Differential = Differential.OPEN
     bias: Number = 2.0
     preload_N: Number = 0.0
@@ -66,50 +80,106 @@ class AxleGripAsk(BaseModel):
         """
         return AxleGrip(
             tyre, (self.camber_deg[0] * DEG, self.camber_deg[1] * DEG), self.roll_camber, self.toe_deg * DEG,
-            self.compliance_steer_deg_per_kN * DEG / 1e3, self.roll_steer, self.grip, None, self.differential, self.bias,
-            self.preload_N,
+            self.compliance_steer_deg_per_kN * DEG / 1e3, self.roll_steer, self.grip, self.reference_load_N,
+            self.differential, self.bias, self.preload_N,
         )  # fmt: skip
-
-
-def _tyre_kind(value: object) -> str:
-    return "=preset" if isinstance(value, str) else "=figures"
 
 
 class GripAsk(BaseModel):
     """Tyres by preset or figures, the road, and both axles."""
 
     model_config = STRICT
-    tyre: Annotated[
-        Annotated[TyreKind, Tag("=preset")] | Annotated[TyreAsk, Tag("=figures")], Discriminator(_tyre_kind)
-    ]
+    tyre: Annotated[AnyTyre | None, Field(description="Of both axles, where an axle has none of its own.")] = None
     road: Road = Road.DRY
     front: AxleGripAsk = AxleGripAsk()
     rear: AxleGripAsk = AxleGripAsk()
 
+    def tyre_of(self, axle: Axle) -> TyreKind | TyreAsk:
+        """The tyre of an axle.
+
+        Raises:
+            InputError: neither the axle nor the car has one.
+        """
+        found = self._end(axle).tyre or self.tyre
+        if found is None:
+            kinds = ", ".join(f"“{kind}”" for kind in TyreKind)
+            raise InputError(
+                "tyre", "No tyre is given.", got="", accepts=f"{kinds}, or figures; for both axles or for each"
+            )
+        return found
+
+    def kind_of(self, axle: Axle) -> TyreKind:
+        """The kind of tyre of an axle."""
+        found = self.tyre_of(axle)
+        return found if isinstance(found, TyreKind) else found.preset
+
     @property
-    def kind(self) -> TyreKind:
-        """The kind of tyre."""
-        return self.tyre if isinstance(self.tyre, TyreKind) else self.tyre.preset
+    def match(self) -> TyreMatch:
+        """What the tyres of both axles have in common, as far as the question says."""
+        same = self.tyre_of(Axle.FRONT) == self.tyre_of(Axle.REAR)
+        sizes = self.front.reference_load_N == self.rear.reference_load_N
+        return TyreMatch.SAME if same and sizes else TyreMatch.OTHER_AGE if same else TyreMatch.DIFFERENT
 
     @property
     def surface(self) -> Surface:
-        """The road it is on."""
-        return surface(self.road, self.kind)
+        """The road; standing water is told by the tyre in front."""
+        return surface(self.road, self.kind_of(Axle.FRONT))
 
-    def car_grip(self, car: CarAsk) -> CarGrip:
+    def _end(self, axle: Axle) -> AxleGripAsk:
+        return self.front if axle is Axle.FRONT else self.rear
+
+    def _axle(self, axle: Axle) -> AxleGrip:
+        ask, own = self._end(axle), "" if self._end(axle).tyre is None else f"{axle}."
+        found = self.tyre_of(axle)
+        tyre = (
+            PRESETS[found].tyre
+            if isinstance(found, TyreKind)
+            else placed(found.tyre, lambda place: f"{own}tyre.{keyed(place, TYRE_KEYS)}")
+        )
+        return placed(lambda: ask.axle(tyre), lambda place: f"{axle}.{keyed(place, AXLE_KEYS)}")
+
+    def car_grip(self, car: CarAsk, driving: DrivingAsk) -> CarGrip:
         """The core's grip of a car.
 
         Raises:
-            InputError: at a figure of the tyre or an axle.
+            InputError: at a figure of the tyre or an axle, in the keys of the document.
         """
-        tyre = PRESETS[self.tyre].tyre if isinstance(self.tyre, TyreKind) else self.tyre.tyre()
+        front, rear = (self._axle(axle) for axle in Axle)
         return CarGrip(
-            self.front.axle(tyre),
-            self.rear.axle(tyre),
-            car.brake_front_fraction,
-            car.drive_front_fraction,
-            self.surface,
-        )
+            front, rear, car.brake_front_fraction, car.drive_front_fraction, self.surface, car.rear_brakes,
+            driving.driving(),
+        )  # fmt: skip
+
+
+class DrivingAsk(BaseModel):
+    """How the corner is driven on a dry road; a slippery one scales it. What is left out is that of a hill road."""
+
+    model_config = STRICT
+    speed_m_per_s: Number = USES[Use.HILL].speed
+    build_up_s: Number = USES[Use.HILL].build_up
+    brakes_g: Number = USES[Use.HILL].trail_braking / GRAVITY
+    lift_off_g: Number = USES[Use.HILL].lift_off / GRAVITY
+    exit_g: Number = USES[Use.HILL].exit_drive / GRAVITY
+
+    def driving(self) -> Driving:
+        """The core's driving.
+
+        Raises:
+            InputError: at the name of a figure there.
+        """
+        return Driving(
+            self.speed_m_per_s, self.build_up_s, self.brakes_g * GRAVITY, self.lift_off_g * GRAVITY,
+            self.exit_g * GRAVITY,
+        )  # fmt: skip
+
+
+def _no_entry(phase: object) -> object:
+    if phase == "entry":
+        raise ValueError("There is no phase “entry” any more: ask “turn-in” (off the brakes) or “brakes”.")
+    return phase
+
+
+AskedPhase = Annotated[Phase, BeforeValidator(_no_entry)]
 
 
 class BalanceQuestion(BaseModel):
@@ -120,7 +190,8 @@ class BalanceQuestion(BaseModel):
     kind: Literal["balance"]
     car: CarAsk
     grip: GripAsk
-    phases: Annotated[tuple[Phase, ...], Field(min_length=1, max_length=20)] = FOUR
+    driving: DrivingAsk = DrivingAsk()
+    phases: Annotated[tuple[AskedPhase, ...], Field(min_length=1, max_length=20)] = FIVE
     curve_ay_g: Annotated[
         tuple[Number, ...], Field(max_length=MOST_CASES, description="May be empty: then no curve is worked out.")
     ] = ()
@@ -144,7 +215,8 @@ class SearchQuestion(BaseModel):
     grip: GripAsk
     front: Annotated[tuple[RackItem, ...], Field(min_length=1, max_length=MOST_CASES)]
     rear: Annotated[tuple[RackItem, ...], Field(min_length=1, max_length=MOST_CASES)]
-    phase: Phase = Phase.MIDDLE
+    driving: DrivingAsk = DrivingAsk()
+    phase: AskedPhase = Phase.MIDDLE
     margin_percent: tuple[Number, Number]
     roll_gradient_deg_per_g: tuple[Number, Number] | None = None
     inside_lift_at_least_g: Number | None = None
@@ -161,8 +233,12 @@ class SearchQuestion(BaseModel):
         return [(item.name, hole, rate / MM) for item in items for hole, rate in enumerate(item.rates_N_per_mm)]
 
 
-GRIP_KEYS = {
-    "mu0": "tyre.mu0", "load_sensitivity": "tyre.load_sensitivity", "stiffness": "tyre.cornering_stiffness_per_rad",
-    "stiffness_peak": "tyre.stiffness_peak_load", "shape": "tyre.shape", "camber_best": "tyre.camber_best_deg",
-    "camber_loss": "tyre.camber_loss_per_deg2",
+TYRE_KEYS = {
+    "stiffness": "cornering_stiffness_per_rad", "stiffness_peak": "stiffness_peak_load", "camber_best": "camber_best_deg",
+    "camber_loss": "camber_loss_per_deg2",
+}  # fmt: skip
+AXLE_KEYS = {"camber": "camber_deg", "preload": "preload_N", "reference_load": "reference_load_N"}
+DRIVING_KEYS = {
+    "speed": "speed_m_per_s", "build_up": "build_up_s", "trail_braking": "brakes_g", "lift_off": "lift_off_g",
+    "exit_drive": "exit_g",
 }  # fmt: skip

@@ -6,20 +6,24 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.linear import respond
-from anchor_beam.core.grip.model import PHASES, Phase
+from anchor_beam.core.grip.building_up import turning_mass
+from anchor_beam.core.grip.driving import BUILDING_UP, Phase
 from anchor_beam.core.working import Term, Working
 from anchor_beam.figures.picture import Picture
-from anchor_beam.figures.results import both_turns
+from anchor_beam.figures.results import Results, both_turns
 from anchor_beam.figures.workings.maker import Maker
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words.balance import lost_draws
+from anchor_beam.words.phases import LONG
 
 TURNS_DIFFER = 0.1  # % between left and right turn from which both are shown
 HOLDS = (
     "Loads from the settled car with lifted wheels, camber from roll. The higher limit is what that axle could hold if the "
     "other did."
 )
-TIPS = "One limit is where the car tips over: beyond it there is no steady state, and the axle still holds."
+EACH_AT_ITS_WORST = (
+    "The front is taken at the end of the build-up, while it still turns the car, the rear just after it."
+)
 
 
 def margin_in(phase: Phase) -> Maker:
@@ -30,7 +34,7 @@ def margin_in(phase: Phase) -> Maker:
         limits, found = now.limits_of(phase), now.margin_of(phase)
         if limits is None or found is None or now.corner is None:
             return None
-        car, load = now.car, PHASES[phase]
+        car = now.car
         terms = [
             Term("a_f", "the front axle runs out of grip at", limits[0], Kind.ACCELERATION),
             Term("a_r", "the rear axle runs out of grip at", limits[1], Kind.ACCELERATION),
@@ -38,9 +42,11 @@ def margin_in(phase: Phase) -> Maker:
             Term("p", "loss of grip per relative load", car.load_sensitivity.value, Kind.RATIO),
             Term("q", "grip lost to camber", car.camber_loss.value, Kind.CAMBER_LOSS),
         ]
-        if load.longitudinal:
+        if phase not in (Phase.TURN_IN, Phase.MIDDLE):
             carried = now.corner.limits.carried[:, now.corner.limits.phases.index(phase)].mean()
             terms.append(Term("a_x", "along the car, as the wheels can carry it", float(carried), Kind.ACCELERATION))
+        if phase in BUILDING_UP:
+            terms += _building_up(now)
         left, right = now.turns_of(phase) or (found, found)
         if abs(left - right) >= TURNS_DIFFER:
             terms += [
@@ -52,17 +58,27 @@ def margin_in(phase: Phase) -> Maker:
             terms.append(
                 Term(r"\sigma_B", "one standard deviation of B, from the spread of the inputs", sigma, Kind.PERCENT)
             )
-        tips = bool(now.corner.limits.tips[:, now.corner.limits.phases.index(phase)].any())
         lost = "" if shown.bands is None else lost_draws(shown.bands.lost)
         return Working(
-            f"Balance margin, {phase}",
+            f"Balance margin, {LONG[phase]}",
             r"B = 200 \frac{a_r − a_f}{a_r + a_f} \quad \text{at the limit of an axle: } \sum\sqrt{(\mu N)^2 − F_x^2} = F_y",
             tuple(terms), Term("B", "balance margin, above zero the front gives up first", found, Kind.PERCENT),
-            "docs/theory/balance.md; Pacejka, Tire and Vehicle Dynamics, ch. 4",
-            " ".join(part for part in (lost, TIPS if tips else HOLDS) if part),
+            "docs/theory/phases.md; Pacejka, Tire and Vehicle Dynamics, ch. 4",
+            " ".join(part for part in (lost, EACH_AT_ITS_WORST if phase in BUILDING_UP else "", HOLDS) if part),
         )  # fmt: skip
 
     return make
+
+
+def _building_up(now: Results) -> list[Term]:
+    """What the car has to turn while the corner builds up."""
+    turns, car = both_turns(now.car), now.car
+    more = float(turning_mass(turns.one, turns.grip)[0])
+    return [
+        Term("V", "speed in the corner", car.speed.value, Kind.SPEED),
+        Term("T", "time in which the corner builds up", car.build_up.value, Kind.DURATION),
+        Term("I_z", "the front turns the car as if its axle carried more, I_z/(V T L)", more, Kind.MASS),
+    ]
 
 
 def roll_gradient(shown: Picture) -> Working | None:
@@ -105,6 +121,12 @@ def rear_share(shown: Picture) -> Working | None:
     )  # fmt: skip
 
 
+def _slides_before(now: Results) -> str:
+    """Says so where an axle runs out of grip before the lift."""
+    slides = now.slides_before_lift
+    return "" if slides is None else f"The {slides[0]} axle slides before, so that no tyre brings the car there."
+
+
 def first_lift(shown: Picture) -> Working | None:
     """Lateral acceleration at which the first inside wheel carries nothing."""
     now = shown.now
@@ -122,5 +144,5 @@ def first_lift(shown: Picture) -> Working | None:
         ),
         Term("a", f"inside {axle} wheel carries nothing", at, Kind.ACCELERATION),
         "docs/theory/car.md, Events",
-        "Preload, offset weights and links that change their ratio are in it. The tyre may run out of grip before.",
+        f"Preload, offset weights and links that change their ratio are in it. {_slides_before(now)}".rstrip(),
     )  # fmt: skip

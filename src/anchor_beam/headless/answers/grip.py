@@ -11,35 +11,36 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.model import CarBatch, batch
 from anchor_beam.core.grip.handling import handling, understeer_gradient
-from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import CarGrip, GripBatch, grips
-from anchor_beam.core.grip.tyre import PRESETS
+from anchor_beam.core.grip.tyre import GRIP_OF_AXLE, PRESETS
 from anchor_beam.core.search.rack import Wish
 from anchor_beam.core.search.rack import search as search_rack
-from anchor_beam.core.uncertainty.propagate import first_order
+from anchor_beam.core.sides import Axle
+from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.asks.car import car_from_ask
 from anchor_beam.documents.asks.common import keyed
-from anchor_beam.documents.asks.grip import GRIP_KEYS, BalanceQuestion, SearchQuestion
+from anchor_beam.documents.asks.grip import DRIVING_KEYS, BalanceQuestion, SearchQuestion
 from anchor_beam.documents.asks.limits import MOST_COMBINATIONS
 from anchor_beam.errors import InputError, placed
 from anchor_beam.headless.answers.figures import by_axle, degrees, g, number
 
-GRIP_BY_AXLE = 0.02
+SAMPLES, SEED = 2000, 1  # of draws
 
 
 def balance(question: BalanceQuestion) -> dict[str, Any]:
     """Margin of every phase with its band from the tyre's spread, the understeer gradient, the handling curve."""
     cars, both, grip = _inputs(question)
     found = limits(cars, both, grips([grip]), question.phases)
-    sigma = _bands(question, cars, both, grip)
+    sigma = _bands(question, cars, both, grip, found)
     per_g = math.degrees(1.0) * GRAVITY
     slopes = {f"at_{at}_g": number(float(understeer_gradient(cars, both, grips([grip]), at * GRAVITY)[0]) * per_g)
               for at in (0.05, 0.5)}  # fmt: skip
     phases = [
         {
-            "phase": phase.value, "margin_percent": number(found.margin[0, i]), "margin_sd_percent": number(sigma[i]),
-            "limit_g": by_axle(found.acceleration[0, i], GRAVITY), "ax_g": g(found.carried[0, i]),
-            "tips": dict(zip(("front", "rear"), map(bool, found.tips[0, i]), strict=True)),
+            "phase": phase.value, "limit_g": by_axle(found.acceleration[0, i], GRAVITY),
+            "outcome": {axle.value: found.outcome((0,), phase, axle).value for axle in Axle},
+            "margin_percent": number(found.margin[0, i]), "band_percent": number(sigma[i]), "ax_g": g(found.carried[0, i]),
         }
         for i, phase in enumerate(found.phases)
     ]  # fmt: skip
@@ -48,7 +49,8 @@ def balance(question: BalanceQuestion) -> dict[str, Any]:
 
 def _inputs(question: BalanceQuestion | SearchQuestion) -> tuple[CarBatch, BarBatch, CarGrip]:
     car, pair = placed(lambda: car_from_ask(question.car), lambda place: f"car.{place}" if place else "car")
-    grip = placed(lambda: question.grip.car_grip(question.car), lambda place: f"grip.{keyed(place, GRIP_KEYS)}")
+    placed(question.driving.driving, lambda place: f"driving.{keyed(place, DRIVING_KEYS)}")
+    grip = placed(lambda: question.grip.car_grip(question.car, question.driving), lambda place: f"grip.{place}")
     return batch([car]), bars([pair]), grip
 
 
@@ -65,28 +67,26 @@ def _curve(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarG
     ]  # fmt: skip
 
 
-def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip) -> FloatArray:
-    """One standard deviation of each margin from the spread of the tyre's preset and of the grip from axle to axle."""
-    one, spread = grips([grip]), PRESETS[question.grip.kind].spread
-    road = question.grip.surface
+def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip, found: Limits) -> FloatArray:
+    """One standard deviation of each margin, from the spread of the tyre's preset and of the grip from axle to axle: by
+    slopes, and by draws where a wheel is off the ground near a limit."""
+    one, kinds = grips([grip]), [question.grip.kind_of(axle) for axle in Axle]
+    road, spreads = question.grip.surface, [PRESETS[kind].spread for kind in kinds]
     names = ("mu0", "load_sensitivity", "camber_best", "camber_loss")
     scales = (road.grip, 1.0, 1.0, road.camber_loss)
-    sizes = [
-        spread.mu0,
-        spread.load_sensitivity,
-        spread.camber_best,
-        spread.camber_loss,
-        math.sqrt(2.0) * GRIP_BY_AXLE,
-    ]
+    per_axle = np.array([[getattr(spread, name) for spread in spreads] for name in names])
 
     def margins(rows: FloatArray) -> FloatArray:
         moved = {name: np.repeat(values, len(rows), axis=0) for name, values in vars(one).items()}
         for i, (name, scale) in enumerate(zip(names, scales, strict=True)):
-            moved[name] = moved[name] + scale * rows[:, i : i + 1]
+            moved[name] = moved[name] + scale * rows[:, i : i + 1] * per_axle[i]
         moved["mu0"] = moved["mu0"] * (1.0 + 0.5 * rows[:, -1:] * (1.0, -1.0))
-        return limits(cars, both, GripBatch(**moved), question.phases).margin
+        return limits(cars, both, GripBatch(**moved), question.phases, near=found).margin
 
-    return first_order(margins, np.zeros(len(sizes)), np.array(sizes)).sigma
+    sizes = np.array([1.0] * len(names) + [math.sqrt(2.0) * GRIP_OF_AXLE[question.grip.match]])
+    if found.lifted.any():
+        return spread_of(margins(drawn(np.zeros(len(sizes)), sizes, SAMPLES, SEED))).sigma
+    return first_order(margins, np.zeros(len(sizes)), sizes).sigma
 
 
 def search(question: SearchQuestion) -> dict[str, Any]:

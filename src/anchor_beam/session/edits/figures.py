@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
-from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.fields import CAR_FIELDS, field_at
+from anchor_beam.documents.later import around_of, later_figures
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
@@ -61,8 +63,8 @@ class Choose:
             raise InputError(self.place, "A name needs at least one letter.", got=self.value, accepts="any text")
         changed = put(file, self.place, self.value)
         if self.place == "car.tyre":
-            return _with_preset(changed, TyreKind(str(self.value)))
-        return changed
+            changed = _with_preset(changed, TyreKind(str(self.value)))
+        return _with_proposals(file, changed)
 
     @property
     def said(self) -> str:
@@ -75,6 +77,21 @@ def _named(place: str) -> str:
         return acts.figure(place, field_at(place).label)
     except KeyError:  # a choice, not a figure
         return acts.choice_at(place)
+
+
+def _with_proposals(before: CarFile, after: CarFile) -> CarFile:
+    """Windows, speed and build-up follow a new use, drive or rear axle as far as they stood where they had been proposed."""
+    old, new = (later_figures(CAR_FIELDS, around_of(file.car)) for file in (before, after))
+    if old == new:
+        return after
+    for field in CAR_FIELDS:
+        figure = getattr(after.car, field.name)
+        proposed, now = old.get(field.key), new.get(field.key)
+        if proposed is None or now is None or proposed == now or figure.typed:
+            continue
+        if math.isclose(figure.value, proposed * field.scale, abs_tol=1e-9):
+            after = put(after, f"car.{field.name}", Figure(now * field.scale, figure.provenance))
+    return after
 
 
 def _with_preset(file: CarFile, tyre: TyreKind) -> CarFile:

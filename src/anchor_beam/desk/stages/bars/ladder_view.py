@@ -8,6 +8,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
@@ -163,7 +164,7 @@ class LadderView(QWidget):
         """The target window, put on this axis through the rungs: margin falls as the rear share rises."""
         shown = self._bridge.picture
         assert self._ladder is not None and shown is not None
-        low, high = shown.window
+        low, high = shown.window(Phase.MIDDLE)
         inside = [rung.rear_share for rung in self._ladder.rungs if low <= rung.margin <= high]
         if not inside:
             none = "no rung lies in your window"

@@ -16,7 +16,7 @@ from anchor_beam.desk.stages.garage.car_row import CarRow
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
-from anchor_beam.documents.making import LAYOUTS, typical_car
+from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.session.workshop import Part
 

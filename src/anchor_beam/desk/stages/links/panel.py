@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
-from anchor_beam.core.grip.model import Phase
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox

@@ -1,0 +1,111 @@
+"""What to measure next: which inputs the doubt in the margin of the phase in view comes from."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QRectF, QSize, Qt
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
+from PySide6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
+
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures.doubts import Doubt, doubts
+from anchor_beam.session.workshop import Part
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.show import show
+from anchor_beam.words.phases import LONG, NAMES
+
+TO = Part.CAR | Part.SETTING | Part.BANDS | Part.PHASE | Part.UNITS
+
+
+class MeasureNext(QWidget):
+    """Heading, the inputs as soft bars with what each would leave, and what cannot be measured on the car."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        self.heading, self.bars, self.besides = Label(), _Bars(bridge), Label()
+        for label in (self.heading, self.besides):
+            label.setWordWrap(True)
+        self.besides.setFont(bridge.theme.font(Size.SMALL))
+        for widget in (self.heading, self.bars, self.besides):
+            column.addWidget(widget)
+        bridge.listen(self, to=TO, then=self._show)
+
+    def _show(self) -> None:
+        shown, phase = self._bridge.picture, self._bridge.phase
+        self.heading.setText(f"Measure next, for the {NAMES[phase]} margin")
+        said = []
+        if shown is not None and shown.bands is not None:
+            found = doubts(shown.bands, phase)
+            if found.grip_apart is not None:
+                said.append(
+                    f"Grip of front against rear: {found.grip_apart.share:.0%} of the doubt. "
+                    "Scales and tape "
+                    "cannot narrow it; a circle driven both ways, a log or remarks from runs can."
+                )
+            worst = shown.bands.worst
+            if worst is not None and worst is not phase:
+                sigma = show(shown.bands.margins[worst], Kind.PERCENT, self._bridge.units)
+                said.append(f"Known worst: {LONG[worst]}, ± {sigma}.")
+        self.besides.setText(" ".join(said))
+        self.besides.setVisible(bool(said))
+
+
+class _Bars(QWidget):
+    """The inputs with the largest share of the margin's variance, as soft bars."""
+
+    ROWS = 6
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        bridge.listen(self, to=TO, then=self._show)
+
+    def sizeHint(self) -> QSize:
+        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(20 * self.ROWS + 4))
+
+    def _rows(self) -> tuple[Doubt, ...]:
+        shown = self._bridge.picture
+        if shown is None or shown.bands is None:
+            return ()
+        return doubts(shown.bands, self._bridge.phase).measurable[: self.ROWS]
+
+    def _leaves(self, doubt: Doubt) -> str:
+        return f"leaves ± {show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
+
+    def _why_empty(self) -> str:
+        shown = self._bridge.picture
+        if shown is None:
+            return ""
+        if shown.now.problem is not None:
+            return "There is no balance now, so nothing can be said of its doubt."
+        if shown.bands is not None:
+            return "There is no margin in this phase, so nothing can be said of its doubt."
+        return shown.bands_missing or "Being worked out…"
+
+    def _show(self) -> None:
+        said = (f"{doubt.name} {doubt.share:.0%}, {self._leaves(doubt)}" for doubt in self._rows())
+        self.setAccessibleName("measure next: " + "; ".join(said))
+        self.update()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, theme = QPainter(self), self._bridge.theme
+        painter.setFont(theme.font(Size.SMALL))
+        rows = self._rows()
+        if not rows:
+            painter.setPen(theme.colour(Tone.SOFT))
+            room = QRectF(0, 0, self.width(), self.height())
+            painter.drawText(room, int(Qt.TextFlag.TextWordWrap), self._why_empty())
+        for i, doubt in enumerate(rows):
+            y = theme.px(20) * i
+            colour = QColor(theme.colour(Tone.INK))
+            colour.setAlpha(46)
+            painter.fillRect(QRectF(0, y + theme.px(2), doubt.share * self.width(), theme.px(16)), colour)
+            painter.setPen(theme.colour(Tone.INK))
+            painter.drawText(theme.px(3), y + theme.px(14), doubt.name)
+            text = self._leaves(doubt)
+            painter.drawText(self.width() - painter.fontMetrics().horizontalAdvance(text) - 2, y + theme.px(14), text)
