@@ -12,6 +12,7 @@ from anchor_beam.core.sides import AxleKind
 
 DATA = Path(__file__).parent.parent / "reference" / "data"
 BARS: list[dict[str, Any]] = json.loads((DATA / "bars.json").read_text())["cases"]
+TUBES: list[dict[str, Any]] = json.loads((DATA / "tubes.json").read_text())["cases"]
 _CASES: list[dict[str, Any]] = json.loads((DATA / "cars.json").read_text())["cases"]
 CARS = [case for case in _CASES if case["ask"]["kind"] == "cornering"]
 JACKED = [case for case in _CASES if case["ask"]["kind"] == "jack"]

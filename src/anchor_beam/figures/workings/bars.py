@@ -83,6 +83,9 @@ def stress(axle: Axle) -> Maker:
     return make
 
 
+WITHIN = "Within 6 % of solids."
+
+
 def peak_stress(axle: Axle) -> Maker:
     """Largest stress in the bar at 1 g, the bends counted."""
 
@@ -99,8 +102,8 @@ def peak_stress(axle: Axle) -> Maker:
             ),
             Term(r"\sigma_v", "peak von Mises stress", peak, Kind.STRESS),
             "docs/theory/bar.md, Peak stress in bends and Tube bends go oval",
-            "Bends carry more on their inside, and a tube's wall goes oval there. Within 6 % of solids; holes and corroded "
-            "spots are not in it.",
+            "Bends carry more on their inside, and a tube's wall goes oval there. "
+            f"{shown.now.end(axle).peak.caution or WITHIN} Holes and corroded spots are not in it.",
         )  # fmt: skip
 
     return make

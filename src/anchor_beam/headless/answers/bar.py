@@ -68,6 +68,8 @@ def _pair(question: BarFiguresAsked, solution: BarSolution, left: int, right: in
         found["friction"] = {"band_Nm": band, "sticks_below_deg": math.degrees(sticks)}
     if peak.reason:
         found["von_mises_peak_reason"] = peak.reason
+    if peak.caution:
+        found["von_mises_peak_caution"] = peak.caution
     return found
 
 
