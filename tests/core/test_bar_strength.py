@@ -5,6 +5,7 @@ Figures worked by hand; Budynas and Nisbett for the fatigue factors.
 
 from __future__ import annotations
 
+import json
 import math
 from dataclasses import replace
 
@@ -21,6 +22,7 @@ from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.headless.solve import answer_text
 
 PLAIN = Dimensions(Round(0.022), 1.0, 0.76, 0.25, bend_radius=0.03, holes=(0.0, 0.025, 0.05)).bar()
 SPLINED = Dimensions(Round(0.0286, 0.003), 0.9, 0.8, 0.3, plate=Plate(0.03, 0.012), holes=(0.02, 0.06)).bar()
@@ -233,3 +235,24 @@ def test_links_take_their_share_of_the_give() -> None:
     shares = bar.shares_with_links(0, 0, give_of_links=give)
     assert shares.sum() == pytest.approx(1.0)
     assert shares[4] == pytest.approx(give / (give + 1 / bar.K_theta[0, 0]))
+
+
+def test_no_shot_reaches_the_bore_of_a_tube() -> None:
+    """Peened outside, a thin tube gives way from its bore, where its bends carry the most; a solid bar has no bore."""
+    thin = peak_stress(solve(Dimensions(Round(0.0254, 0.002), 1.0, 0.76, 0.25, bend_radius=0.045).bar()), 0, 0, 1.0)
+    assert thin.stress == max(thin.outer, thin.bore) == thin.bore
+    question = {
+        "id": "f", "kind": "fatigue", "holes": [0, 0], "duty_Nm": 120, "bar": {
+            "od_mm": 25.4, "wall_mm": 2, "E_Pa": 206e9, "G_Pa": 79.3e9, "density_kg_per_m3": 7850, "holes_mm": [0],
+            "pivots_y_mm": [380, -380], "path_mm": [[250, 500, 0, 0], [0, 500, 0, 45], [0, -500, 0, 45], [250, -500, 0, 0]],
+        },
+    }  # fmt: skip
+
+    def asked(finish: str) -> dict:
+        text, _ = answer_text(json.dumps({"anchor_beam": 1, "ask": [question | {"finish": finish}]}))
+        return json.loads(text)["answers"][0]["result"]
+
+    peened, drawn = asked("shot peened"), asked("machined or cold drawn")
+    assert peened["weakest"] == "bore"
+    assert peened["safety"] == pytest.approx(drawn["safety"])
+    assert asked("pitted or chipped")["safety"] < drawn["safety"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -16,7 +17,7 @@ from anchor_beam.core.car.model import batch
 from anchor_beam.core.measure.aids import Measured, deflection, drop_in, motion_ratio, tilt
 from anchor_beam.core.measure.jack_test import BarState, Reading, TestCar, fit, moments
 from anchor_beam.core.measure.regression import robust_fit
-from anchor_beam.core.measure.road import gradient, skidpad
+from anchor_beam.core.measure.road import Sensor, gradient, skidpad
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
 from support.references import JACKED, car
@@ -63,6 +64,18 @@ def test_a_bar_deflected_up_and_down_shows_rate_and_stick() -> None:
     assert found.stick.value == pytest.approx(12.0, abs=1.0)
     assert found.rate.error < 0.01 * found.rate.value
     assert deflection(load[:5], drop[:5], rising[:5]).stick is None
+
+
+@pytest.mark.parametrize("levels", [3, 4, 6])
+def test_the_interval_of_a_deflection_holds_the_truth_two_times_in_three_also_with_few_readings(levels: int) -> None:
+    rng, held, times = np.random.default_rng(levels), 0, 600
+    for _ in range(times):
+        load = np.linspace(100.0, 500.0, levels)
+        load, rising = np.concatenate([load, load[::-1]]), np.repeat([True, False], levels)
+        drop = (load - np.where(rising, 10.0, -10.0)) / 48e3 + rng.normal(0.0, 1e-4, len(load))
+        rate = deflection(load, drop, rising).rate
+        held += abs(rate.value - 48e3) < rate.error
+    assert held / times == pytest.approx(0.68, abs=0.05)
 
 
 def test_tilting_finds_the_height_of_the_centre_of_gravity() -> None:
@@ -117,30 +130,57 @@ def test_laps_of_a_circle() -> None:
         skidpad(radius, np.array([11.0, -2.0]))
 
 
-def log(*, slope: float, lag: float, drift: float, noise: float = 0.05) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+TRUE_ROLL = math.radians(2.6)  # per g
+
+
+def log(
+    *, slope: float = TRUE_ROLL, lag: float = 0.0, drift: float = 0.0, noise: float = 0.05, accelerometer: float = 0.0,
+    alike: float = 0.0,
+) -> tuple[np.ndarray, np.ndarray, np.ndarray]:  # fmt: skip
+    """alike: how much a sample of the reading's noise [deg] takes over from the one before."""
     time = np.arange(0.0, 40.0, 0.05)
     lateral = 0.7 * np.sin(0.5 * time) + 0.15 * np.sin(1.7 * time)
-    reading = slope * np.interp(time - lag, time, lateral) + 0.3 + drift * time + RNG.normal(0.0, noise, time.size)
-    return time, lateral, reading
+    off = RNG.normal(0.0, noise, time.size)
+    for i in range(1, time.size):
+        off[i] = alike * off[i - 1] + math.sqrt(1.0 - alike**2) * off[i]
+    reading = slope * np.interp(time - lag, time, lateral) + math.radians(0.3) + drift * time + np.radians(off)
+    return time, lateral + RNG.normal(0.0, accelerometer, time.size), reading
 
 
 def test_a_log_with_drift_lag_and_spikes_gives_its_gradient_inside_the_interval() -> None:
-    time, lateral, reading = log(slope=2.6, lag=0.2, drift=0.004)
-    reading[::97] += 3.0  # spikes
+    time, lateral, reading = log(lag=0.2, drift=math.radians(0.004))
+    reading[::97] += math.radians(3.0)  # spikes
     found = gradient(time, lateral, reading)
-    assert found.slope.value == pytest.approx(2.6, abs=0.03)
-    assert found.interval[0] < 2.6 < found.interval[1]
+    assert found.slope.value == pytest.approx(TRUE_ROLL, rel=0.01)
+    assert found.interval[0] < TRUE_ROLL < found.interval[1]
     assert found.lag == pytest.approx(0.2, abs=0.051)
-    assert found.drift == pytest.approx(0.004, abs=0.001)
+    assert found.drift == pytest.approx(math.radians(0.004), abs=math.radians(0.001))
     assert found.set_aside >= 8
 
 
-def test_the_interval_of_a_log_holds_the_truth_about_as_often_as_it_says() -> None:
-    held = 0
-    for _ in range(40):
-        found = gradient(*log(slope=2.6, lag=0.0, drift=0.0, noise=0.2), longest_lag=0.05)
-        held += found.interval[0] < 2.6 < found.interval[1]
-    assert held >= 34
+@pytest.mark.parametrize(("accelerometer", "alike"), [(0.0, 0.0), (0.0, 0.8), (0.05, 0.0), (0.1, 0.0)])
+def test_a_noisy_accelerometer_neither_flattens_a_log_nor_makes_it_too_sure(
+    accelerometer: float, alike: float
+) -> None:
+    logs = [log(noise=0.1, accelerometer=accelerometer, alike=alike) for _ in range(60)]
+    found = [gradient(*each, longest_lag=0.05) for each in logs]
+    assert np.mean([each.slope.value for each in found]) == pytest.approx(TRUE_ROLL, rel=0.004)
+    assert sum(each.interval[0] < TRUE_ROLL < each.interval[1] for each in found) >= 51
+    plain = np.mean([np.polyfit(lateral, reading, 1)[0] for _, lateral, reading in logs])
+    hidden = float(np.mean([each.hidden for each in found]))
+    assert hidden == pytest.approx(1.0 - plain / TRUE_ROLL, abs=0.01)  # what a plain line would have missed
+
+
+def test_a_sensor_on_the_body_feels_gravity_as_it_rolls() -> None:
+    time, lateral, roll = log(noise=0.0)
+    steer = 0.5 * roll
+    felt = lateral + roll - roll.mean()  # a + g phi, in g; less its offset
+    assert gradient(time, felt, roll, sensor=Sensor.BODY).slope.value == pytest.approx(TRUE_ROLL, rel=1e-3)
+    assert gradient(time, felt, roll).slope.value < 0.96 * TRUE_ROLL
+    known = gradient(time, felt, steer, sensor=Sensor.BODY, roll_gradient=TRUE_ROLL).slope.value
+    assert known == pytest.approx(0.5 * TRUE_ROLL, rel=1e-3)
+    with pytest.raises(InputError, match="rolls that much"):
+        gradient(time, felt, 20.0 * roll, sensor=Sensor.BODY)
 
 
 def test_a_log_that_is_none_is_refused() -> None:
@@ -206,6 +246,19 @@ def test_stated_errors_of_the_jack_test_are_what_repeated_tests_scatter() -> Non
     values = np.array([f.bars[BarState.NEW].value.value for f in fits])
     stated = np.median([f.bars[BarState.NEW].value.error for f in fits])
     assert values.std(ddof=1) == pytest.approx(stated, rel=0.5)
+
+
+def test_a_jack_test_whose_readings_scatter_more_than_was_said_is_less_sure() -> None:
+    clean = all_states(with_roll=True)
+    rng = np.random.default_rng(7)
+    loud = [
+        replace(reading, jacked=tuple(load + rng.normal(0.0, 30.0) for load in reading.jacked)) for reading in clean
+    ]
+    sure, unsure = (
+        fit(readings, CAR, scale_error=5.0, angle_error=math.radians(0.02)).bars[BarState.NEW].value.error
+        for readings in (clean, loud)
+    )
+    assert unsure > 1.5 * sure
 
 
 def test_moments_cancel_what_was_there_at_rest_and_a_wheel_in_the_air_is_refused() -> None:

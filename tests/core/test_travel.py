@@ -45,7 +45,7 @@ def run(mount: Mount, length: float | None = None, z: np.ndarray = Z) -> Travel:
     chain = Chain(HOLE[None, None, None], AXIS, (points - FOOT)[None, None], slopes[None, None])
     ride = Chain(HOLE[None, None], AXIS, (ride - FOOT)[None, None], slopes[len(z) // 2][None, None])
     through = position(chain, fitted, way(ride.pickup)[..., None])
-    return Hung(z, ride, chain, through, (fitted, fitted)).whole_travel(Side.LEFT, 0, "link_left")
+    return Hung(z, ride, chain, through, (fitted, fitted), told=True).whole_travel(Side.LEFT, 0, "link_left")
 
 
 def test_the_slope_of_every_mount_is_its_derivative(mount: Mount) -> None:

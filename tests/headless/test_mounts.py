@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import json
+import math
 from typing import Any
 
 import pytest
@@ -64,6 +65,64 @@ def test_a_bar_on_the_axle_is_as_stiff_as_the_bar_on_the_body() -> None:
     for side in ("left", "right"):
         down, up = (answer["result"]["sides"][side]["travel"] for answer in (body, axle))
         assert [row["turn_deg"] for row in up] == pytest.approx([-row["turn_deg"] for row in reversed(down)], abs=1.5)
+
+
+@pytest.mark.parametrize("on_axle", [False, True])
+def test_a_longer_link_presses_the_tyre_that_the_bar_is_twisted_against(on_axle: bool) -> None:
+    """The bar gives back its energy: it presses a wheel down with minus its slope over that wheel's travel."""
+    longer = points({**UPRIGHT, "bar_on_axle": on_axle}) | {"links_mm": [116, 110]}
+    (found,) = ask(longer)
+    result = found["result"]
+    sides = result["sides"]
+
+    def energy(left: int, right: int) -> float:
+        """At rows of the travel, 30 mm apart; the turns start from different angles of the arms."""
+        turn = [math.radians(sides[s]["travel"][row]["turn_deg"]) for s, row in (("left", left), ("right", right))]
+        twist = result["rest_torque_Nm"] / result["K_theta_Nm_per_rad"] + turn[0] - turn[1]
+        return 0.5 * result["K_theta_Nm_per_rad"] * twist**2
+
+    lifted, dropped = energy(2, 1), energy(0, 1)
+    assert (lifted > dropped) == (result["rest_torque_Nm"] > 0.0)
+    drop = sides["left"]["drop_in_length_mm"]
+    free, shorter = ask(longer | {"links_mm": [drop, 110]}, longer | {"links_mm": [drop - 6, 110]})
+    assert free["result"]["rest_torque_Nm"] == pytest.approx(0.0, abs=1e-6)
+    assert shorter["result"]["rest_torque_Nm"] * result["rest_torque_Nm"] < 0.0
+
+
+def test_the_weight_that_a_longer_link_brings_is_the_same_wherever_the_bar_rides() -> None:
+    """A link pushes body and axle apart on its side, or pulls them together, whichever of them carries the bar: above the bar
+    it pushes the part that it hangs on up. On the axle that part is the body."""
+    body, axle = (points({**UPRIGHT, "bar_on_axle": on}) | {"links_mm": [116, 110]} for on in (False, True))
+    on_body, on_axle = (answer["result"]["rest_torque_Nm"] for answer in ask(body, axle))
+    assert on_axle == pytest.approx(-on_body, rel=0.02)
+
+
+def test_arms_point_as_the_path_is_drawn_and_a_contradiction_is_refused() -> None:
+    drawn_back = copy.deepcopy(TAPE)
+    for vertex in drawn_back["bar"]["path_mm"]:
+        vertex[0] = -vertex[0]
+    alone = copy.deepcopy(drawn_back)
+    del alone["linkage"]["arms"]
+    same(*ask(TAPE, drawn_back))
+    same(*ask(TAPE, alone))
+    drawn_back["linkage"]["arms"] = "forward"
+    (answer,) = ask(drawn_back)
+    assert answer["error"]["at"] == "ask[0].linkage.arms"
+
+
+def test_a_pick_up_at_the_height_of_the_bar_asks_which_way_the_link_goes() -> None:
+    level = copy.deepcopy(TAPE) | {"links_mm": [60, 60]}
+    level["linkage"] |= {"pickup_height_mm": [2, 2], "pickup_ahead_mm": 240}
+    (answer,) = ask(level)
+    assert "cannot be told" in answer["error"]["message"]
+    up, down = copy.deepcopy(level), copy.deepcopy(level)
+    up["linkage"]["link_goes"], down["linkage"]["link_goes"] = "up", "down"
+    rates = [answer["result"]["rate_N_per_mm"] for answer in ask(up, down)]
+    assert rates[0] == pytest.approx(rates[1], rel=0.1)
+    mixed = copy.deepcopy(TAPE)
+    mixed["linkage"]["pickup_height_mm"] = [112, -112]
+    (answer,) = ask(mixed)
+    assert "One pick-up lies above" in answer["error"]["message"]
 
 
 def test_a_live_axle_drives_the_bar_by_the_place_of_its_pick_ups() -> None:

@@ -106,7 +106,7 @@ def _solve(chosen: argparse.Namespace) -> int:
         else:
             raw = bounds.read_bytes(Path(chosen.file), bounds.QUESTIONS, name)
         text = bounds.as_text(raw, name)
-        answer, code = answer_text(text)
+        answer, code = answer_text(text, lambda far: print(f"anchor-beam: {far}", file=sys.stderr))
     except OSError as problem:
         print(f"anchor-beam: {name} could not be read: {problem.strerror}.", file=sys.stderr)
         return UNREADABLE

@@ -13,7 +13,6 @@ from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
 from anchor_beam.core.linkage import closed
 from anchor_beam.core.linkage.arm import ArmPosition, Chain, length_at, level_length, square_length
-from anchor_beam.core.linkage.closed import ClosedSide
 from anchor_beam.core.linkage.linkage import Hung, Tape, hang
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Axle, Side
@@ -51,11 +50,6 @@ class SideResult:
     def motion_ratio(self) -> float:
         """Turn of the arm per wheel travel [rad/m]."""
         return float(self.where.motion_ratio[0])
-
-    @property
-    def cubic(self) -> tuple[float, float, float]:
-        """Turn of the arm over wheel travel from ride height, as the car takes it: slope, curve, third."""
-        return (self.motion_ratio, 0.0, 0.0) if self.travel is None else self.travel.cubic
 
     @property
     def slope(self) -> float:
@@ -96,7 +90,7 @@ class EndResult:
         if self.sides is None or not self.end.connected:
             return DISCONNECTED
         left, right = (
-            ClosedSide(side.cubic, float(side.where.theta[0]), float(side.where.lever[0])) for side in self.sides
+            closed.at_ride(side.where, 0, None if side.travel is None else side.travel.cubic) for side in self.sides
         )
         return closed.wheel_bar(self.bar, (self.end.hole_left, self.end.hole_right), left, right)
 

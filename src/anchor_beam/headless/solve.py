@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 from anchor_beam.documents.asks import KINDS
@@ -10,13 +12,14 @@ from anchor_beam.documents.asks.bar_figures import read_plain
 from anchor_beam.documents.bounds import MOST_QUESTIONS
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.errors import DocumentError, InputError, NoSolution, Problem, placed
+from anchor_beam.headless import progress
 from anchor_beam.headless.answers.dispatch import answer
 
 ANSWERED, UNREADABLE, PARTLY = 0, 2, 3  # exit codes of `anchor-beam solve`
 
 
-def answer_text(text: str) -> tuple[str, int]:
-    """The answering document and the exit code.
+def answer_text(text: str, told: Callable[[str], None] = lambda _: None) -> tuple[str, int]:
+    """The answering document and the exit code; told: hears how far a long answer is.
 
     Raises:
         DocumentError: when the text is no document of questions at all.
@@ -34,11 +37,18 @@ def answer_text(text: str) -> tuple[str, int]:
         raise DocumentError(
             f"The document asks {len(data['ask'])} questions; the most that is answered is {MOST_QUESTIONS}."
         )
-    answers = [_answer(ask, i) for i, ask in enumerate(data["ask"])]
+    answers = []
+    for i, ask in enumerate(data["ask"]):
+        with progress.heard(partial(_tell, told, i)):
+            answers.append(_answer(ask, i))
     code = PARTLY if any("error" in answer for answer in answers) else ANSWERED
     return json.dumps(
         {"anchor_beam": FORMAT, "answers": answers}, indent=1, ensure_ascii=False, allow_nan=False
     ), code
+
+
+def _tell(told: Callable[[str], None], index: int, part: float) -> None:
+    told(f"ask[{index}]: {part:.0%} done")
 
 
 def _answer(ask: Any, index: int) -> dict[str, Any]:

@@ -39,6 +39,8 @@ _FACTORS = {
     Finish.PITTED: (57.7, -0.718),
 }
 PEENED_AT_LEAST = 0.80
+IN_THE_BORE = {Finish.GROUND: Finish.MACHINED, Finish.PEENED: Finish.MACHINED, Finish.PITTED: Finish.MACHINED}
+"""What the bore of a tube is like whose outside was ground, peened or chipped: as it was drawn. No shot reaches it."""
 
 
 @dataclass(frozen=True)

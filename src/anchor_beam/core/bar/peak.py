@@ -33,12 +33,14 @@ THINNEST, TIGHT = 0.06, 1.2  # wall and bend radius over diameter down to which 
 
 @dataclass(frozen=True)
 class Peak:
-    """Largest von Mises stress [Pa]; None with the reason where it cannot be said. caution: why it may be further off than
-    the 6 % within which it lies elsewhere."""
+    """Largest von Mises stress [Pa]; None with the reason where it cannot be said. bore, outer: the largest on these
+    surfaces, 0 where there is none. caution: why it may be further off than the 6 % within which it lies elsewhere."""
 
     stress: float | None
     reason: str = ""
     caution: str = ""
+    bore: float = 0.0
+    outer: float = 0.0
 
 
 @dataclass(frozen=True, eq=False)
@@ -70,17 +72,20 @@ def peak_stresses(bar: BarSolution, pairs: Sequence[tuple[int, int]], torque: fl
     reason = _cannot(bar, line)
     if reason:
         return (Peak(None, reason),) * len(pairs)
-    nominal = np.array([found[0] for pair in pairs if (found := bar.stress(*pair, torque)) is not None])
+    nominal = np.array([[found[0], 0.0] for pair in pairs if (found := bar.stress(*pair, torque)) is not None])
     arcs = [piece for piece in line.pieces if isinstance(piece, Arc)]
     if not bar.bar.mirrored:
         worst = _worst_in(bar, line, arcs, pairs, torque)
     else:  # a bend on the right sees of a pair what the one across sees of the pair turned round
         both = list(dict.fromkeys([*pairs, *((right, left) for left, right in pairs)]))
         left_half = _worst_in(bar, line, arcs[: (len(arcs) + 1) // 2], both, torque)
-        of = dict(zip(both, left_half.tolist(), strict=True))
-        worst = np.array([max(of[left, right], of[right, left]) for left, right in pairs])
+        of = dict(zip(both, left_half, strict=True))
+        worst = np.array([np.maximum(of[left, right], of[right, left]) for left, right in pairs])
     caution = _caution(bar.bar.section, min((arc.radius for arc in arcs), default=math.inf))
-    return tuple(Peak(float(stress), caution=caution) for stress in np.maximum(nominal, worst))
+    return tuple(
+        Peak(max(outer, bore), caution=caution, bore=bore, outer=outer)
+        for outer, bore in np.maximum(nominal, worst).tolist()
+    )
 
 
 def _caution(section: Round, tightest: float) -> str:
@@ -97,8 +102,8 @@ def _caution(section: Round, tightest: float) -> str:
 def _worst_in(
     bar: BarSolution, line: Centreline, arcs: Sequence[Arc], pairs: Sequence[tuple[int, int]], torque: float
 ) -> FloatArray:
-    """Largest von Mises stress (p,) in some bends; 0 where none of them is loaded."""
-    worst = np.zeros(len(pairs))
+    """Largest von Mises stress (p, 2) in some bends, outer surface and bore; 0 where none of them is loaded."""
+    worst = np.zeros((len(pairs), 2))
     for arc in arcs:
         at = bend_sections(bar, line, arc, pairs, torque)
         if len(at.s):
@@ -164,18 +169,18 @@ def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
 
 
 def _worst(at: BendSections, section: Round, arc: Arc, poisson: float) -> FloatArray:
-    """Largest von Mises stress (p,) over all samples, all around, outer surface and bore."""
+    """Largest von Mises stress (p, 2) over all samples, all around, outer surface and bore."""
     pairs, samples = at.counts.shape
     surfaces = _surfaces(at, section, arc, poisson)
     wide, around = np.arange(0, samples, COARSE_ALONG)[None], np.arange(0, AROUND.size, COARSE_AROUND)[None]
     near_s, near_a = np.arange(-COARSE_ALONG, COARSE_ALONG + 1), np.arange(-COARSE_AROUND, COARSE_AROUND + 1)
-    worst = np.zeros(pairs)
-    for surface in surfaces:
+    worst = np.zeros((pairs, 2))
+    for i, surface in enumerate(surfaces):
         rough = surface.von_mises(wide, around).reshape(pairs, -1).argmax(axis=1)
         spot, angle = np.divmod(rough, around.size)
         along = np.clip(wide[0, spot][:, None] + near_s, 0, samples - 1)
         close = surface.von_mises(along, (around[0, angle][:, None] + near_a) % AROUND.size)
-        worst = np.maximum(worst, close.reshape(pairs, -1).max(axis=1))
+        worst[:, i] = close.reshape(pairs, -1).max(axis=1)
     return worst
 
 

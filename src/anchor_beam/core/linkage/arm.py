@@ -116,6 +116,14 @@ def position(chain: Chain, length: float | FloatArray, branch: FloatArray | None
     return _at(chain, theta, e1, e2, r)
 
 
+UNSURE = np.radians(2.0)  # of the pick-up above or below the bar, within which both ways to assemble look alike
+
+
+def is_sure(pickup: FloatArray) -> np.ndarray:
+    """(...) whether a pick-up (..., 3) lies far enough above or below the pivot axis to tell the way of assembly."""
+    return np.asarray(np.abs(pickup[..., 2]) > np.sin(UNSURE) * np.hypot(pickup[..., 0], pickup[..., 2]))
+
+
 def way(pickup: FloatArray) -> FloatArray:
     """Sign (...) of the lever with which an arm is assembled to a pick-up (..., 3): the link leaves the arm towards the side
     of the pivot axis on which the pick-up lies, so that one above the bar pulls the arm up from below it, and the other way

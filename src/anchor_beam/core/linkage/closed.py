@@ -16,6 +16,7 @@ from anchor_beam.core.arrays import FloatArray, require_positive
 from anchor_beam.core.bar.series import RIGID, with_links
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.car.bars import WheelBar
+from anchor_beam.core.linkage.arm import ArmPosition
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.errors import InputError
 
@@ -23,7 +24,7 @@ from anchor_beam.errors import InputError
 @dataclass(frozen=True)
 class ClosedSide:
     """One side at ride height: slope, curve and third of the arm's turn over wheel travel [rad/m, rad/m^2, rad/m^3], turn
-    of the arm from the bar's own frame [rad], signed lever of the link [m]."""
+    of the arm from the bar's own frame [rad], both in the sense of bump; signed lever of the link [m]."""
 
     cubic: tuple[float, float, float]
     theta: float
@@ -32,8 +33,17 @@ class ClosedSide:
 
 def from_travel(travel: Travel) -> ClosedSide:
     """From arm and link through their travel."""
-    middle = len(travel.z) // 2
-    return ClosedSide(travel.cubic, float(travel.where.theta[middle]), float(travel.where.lever[middle]))
+    return at_ride(travel.where, len(travel.z) // 2, travel.cubic)
+
+
+def at_ride(where: ArmPosition, ride: int, cubic: tuple[float, float, float] | None) -> ClosedSide:
+    """From positions (n,) and the one among them at ride height; cubic: None where only that one is known.
+
+    All turns are counted in the sense in which bump turns the arm: where the bar rides on the axle that is the other one.
+    """
+    ratio = float(where.motion_ratio[ride])
+    theta = math.copysign(1.0, ratio) * float(where.theta[ride])
+    return ClosedSide(cubic or (abs(ratio), 0.0, 0.0), theta, float(where.lever[ride]))
 
 
 def from_measured(lever: float, end_per_wheel: float, angle: float, *, place: str) -> ClosedSide:

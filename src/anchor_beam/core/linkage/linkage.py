@@ -16,10 +16,10 @@ import numpy as np
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.stiffness import BarSolution
-from anchor_beam.core.linkage.arm import ArmPosition, Chain, position, require_assembled, way
+from anchor_beam.core.linkage.arm import ArmPosition, Chain, is_sure, position, require_assembled, way
 from anchor_beam.core.linkage.closed import ClosedSide, from_measured, from_travel
 from anchor_beam.core.linkage.mounts import Mount
-from anchor_beam.core.linkage.tape import PickUp, chains
+from anchor_beam.core.linkage.tape import PickUp, chains, drawn_forward
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.errors import InputError, NoSolution
@@ -37,19 +37,23 @@ class Quick:
 
 @dataclass(frozen=True)
 class Tape:
-    """Both pick-ups; the arms point the same way."""
+    """Both pick-ups; the arms point the same way. upwards: whether the links go up from their arms, None to take that from
+    the side of the bar on which the pick-ups lie."""
 
     left: PickUp
     right: PickUp
+    upwards: bool | None = None
 
 
 @dataclass(frozen=True)
 class Points:
-    """What each link hangs on, in the bar's own frame: origin midway between the pivots, x forward, y left, z up [m]."""
+    """What each link hangs on, in the bar's own frame: origin midway between the pivots, x forward, y left, z up [m].
+    upwards: as of a tape."""
 
     left: Mount
     right: Mount
     arms_forward: bool
+    upwards: bool | None = None
 
 
 Linkage = Quick | Tape | Points
@@ -58,13 +62,15 @@ Linkage = Quick | Tape | Points
 @dataclass(frozen=True, eq=False)
 class Hung:
     """Links hung in every hole. ride: chains (2, n) of both sides at ride height. chain, through: chains and positions
-    (2, n, z) at the wheel travels z [m] with links of `lengths` (2,) [m], NaN where they cannot be assembled."""
+    (2, n, z) at the wheel travels z [m] with links of `lengths` (2,) [m], NaN where they cannot be assembled. told: whether
+    somebody said which way the links go from their arms."""
 
     z: FloatArray
     ride: Chain
     chain: Chain
     through: ArmPosition
     lengths: tuple[float, float]
+    told: bool
 
     @property
     def middle(self) -> int:
@@ -80,13 +86,29 @@ class Hung:
         """One side with its link in a hole, (1,).
 
         Raises:
-            NoSolution: at `place`, the link does not reach.
+            NoSolution: at `place`, the link does not reach, or nobody can tell which way it goes.
         """
+        self._require_way(hole, place)
         ride = slice(self.middle, self.middle + 1)
         where = self.through.part((side.position, hole, ride))
         chain = self.ride.part((side.position, slice(hole, hole + 1)))
         require_assembled(where, place, chain, self.lengths[side.position])
         return where
+
+    def _require_way(self, hole: int, place: str) -> None:
+        pickups = self.ride.pickup[:, hole]
+        if self.told or (bool(is_sure(pickups).all()) and float(np.prod(way(pickups))) > 0.0):
+            return
+        if float(np.prod(way(pickups))) < 0.0:
+            raise NoSolution(
+                place,
+                "One pick-up lies above the bar and the other below it.",
+                accepts="both on the same side of the bar",
+            )
+        raise NoSolution(
+            place, "The pick-up lies at the height of the bar: whether the link goes up or down from its arm cannot be told.",
+            accepts="a pick-up clearly above or below the bar",
+        )  # fmt: skip
 
     def travel(self, side: Side, hole: int) -> Travel | None:
         """One side through the whole travel; None where the chain does not last that far."""
@@ -126,19 +148,21 @@ def hang(linkage: Tape | Points, bar: Mesh, lengths: tuple[float, float], z: Flo
         ride = Chain(
             chain.radius[..., 0, :], chain.axis, chain.pickup[..., middle, :], chain.pickup_travel[..., middle, :]
         )
-    given = np.array(lengths)[:, None, None]
-    return Hung(z, ride, chain, position(chain, given, way(ride.pickup)[..., None]), lengths)
+    given, upwards = np.array(lengths)[:, None, None], linkage.upwards
+    branch = way(ride.pickup) if upwards is None else np.full(ride.pickup.shape[:2], 1.0 if upwards else -1.0)
+    return Hung(z, ride, chain, position(chain, given, branch[..., None]), lengths, upwards is not None)
 
 
 def _on_mounts(points: Points, bar: Mesh, z: FloatArray) -> Chain:
     """Chains (2, n, k): the pick-ups follow their mounts, seen from the foot of each hole on the pivot axis."""
     holes = bar.nodes[bar.holes]
     forward = 1.0 if points.arms_forward else -1.0
+    drawn = drawn_forward(bar)
     moved = [mount.at(z) for mount in (points.left, points.right)]
     feet = holes[:, :, None, :] * (0.0, 1.0, 0.0)
     pickup = np.stack([point for point, _ in moved])[:, None] - feet
     slope = np.broadcast_to(np.stack([slope for _, slope in moved])[:, None], pickup.shape)
-    return Chain((holes * (forward, 0.0, 1.0))[:, :, None, :], np.array([0.0, -forward, 0.0]), pickup, slope)
+    return Chain((holes * (forward * drawn, 0.0, 1.0))[:, :, None, :], np.array([0.0, -forward, 0.0]), pickup, slope)
 
 
 def closed_side(

@@ -10,6 +10,7 @@ from anchor_beam.core.arrays import FloatArray, require_finite, require_positive
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.linkage.arm import Chain
 from anchor_beam.core.sides import Side
+from anchor_beam.errors import InputError
 
 
 @dataclass(frozen=True)
@@ -34,6 +35,20 @@ class PickUp:
         require_positive("pickup_ratio", self.ratio, "The travel of the pick-up per wheel travel")
 
 
+def drawn_forward(bar: Mesh) -> float:
+    """1 where the path of the bar is drawn with its arms towards the front of the car, -1 where towards the rear.
+
+    Raises:
+        InputError: at "path", its arms do not point the same way.
+    """
+    ends = bar.nodes[bar.holes][..., 0]
+    if float(ends.min()) < 0.0 < float(ends.max()):
+        raise InputError(
+            "path", "The arms of this bar point opposite ways.", accepts="holes all ahead of or all behind the pivots"
+        )
+    return -1.0 if float(ends.max()) <= 0.0 and float(ends.min()) < 0.0 else 1.0
+
+
 def chains(bar: Mesh, left: PickUp, right: PickUp) -> Chain:
     """Chains of every hole of both arms of the bar, (2, n, 3) arrays; the arms point the same way.
 
@@ -41,7 +56,7 @@ def chains(bar: Mesh, left: PickUp, right: PickUp) -> Chain:
     """
     holes = bar.nodes[bar.holes]
     forward = 1.0 if left.arms_forward else -1.0
-    radius, at, travel = holes * (forward, 0.0, 1.0), np.empty_like(holes), np.zeros_like(holes)
+    radius, at, travel = holes * (forward * drawn_forward(bar), 0.0, 1.0), np.empty_like(holes), np.zeros_like(holes)
     for side, pickup in zip(Side, (left, right), strict=True):
         sideways = pickup.from_centre - np.abs(holes[side.position, :, 1])
         mine = at[side.position]

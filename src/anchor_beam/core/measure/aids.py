@@ -20,7 +20,7 @@ from anchor_beam.errors import InputError
 
 @dataclass(frozen=True)
 class Measured:
-    """A figure with one standard error, in the unit of the figure."""
+    """A figure with one standard error, in its unit: half of the interval that holds the truth two times in three."""
 
     value: float
     error: float
@@ -44,8 +44,8 @@ def deflection(load: FloatArray, drop: FloatArray, rising: np.ndarray) -> Deflec
     both = bool(rising.any() and not rising.all())
     columns = [drop, np.ones_like(drop)] + ([np.where(rising, 1.0, -1.0)] if both else [])
     fit = robust_fit(np.stack(columns, axis=1), load)
-    stick = Measured(float(fit.coefficients[2]), float(fit.errors[2])) if both else None
-    return Deflection(Measured(float(fit.coefficients[0]), float(fit.errors[0])), stick)
+    stick = Measured(float(fit.coefficients[2]), float(fit.half_widths[2])) if both else None
+    return Deflection(Measured(float(fit.coefficients[0]), float(fit.half_widths[0])), stick)
 
 
 def tilt(
@@ -82,7 +82,7 @@ def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
     """
     columns = np.stack([wheel, 0.5 * wheel**2, np.ones_like(wheel)], axis=1)
     fit = robust_fit(columns, part)
-    values = [Measured(float(fit.coefficients[i]), float(fit.errors[i])) for i in (0, 1)]
+    values = [Measured(float(fit.coefficients[i]), float(fit.half_widths[i])) for i in (0, 1)]
     return MotionRatio(values[0], values[1], part - columns @ fit.coefficients)
 
 

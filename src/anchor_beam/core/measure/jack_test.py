@@ -18,10 +18,12 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_positive
 from anchor_beam.core.measure.aids import Measured
+from anchor_beam.core.measure.regression import student
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
 
 ROUNDS = 40
+STATED = 1  # further readings that the stated errors of scales and level are worth
 
 
 class BarState(StrEnum):
@@ -163,7 +165,18 @@ class _Problem:
             raise NoSolution("readings", "The readings do not fit together.", accepts="readings of one car, settled")
         information = self._slopes(x)
         covariance: FloatArray = np.linalg.inv(information.T @ information).astype(float)
-        return self._report(x, covariance)
+        return self._report(x, covariance, self._widening(x))
+
+    def _widening(self, x: FloatArray) -> float:
+        """By how much the half widths grow where readings scatter more than the scales should, and where they are few.
+
+        What was said of the scales counts as much as STATED further readings.
+        Source: docs/theory/measurements.md, "Jack test".
+        """
+        off = self._residuals(x)[: -self._fixed]  # of the readings, without what was known before
+        free = max(len(off) - len(self.readings) - len(self.states), 0)
+        scatter = (STATED + float(off @ off)) / (STATED + free)
+        return math.sqrt(max(scatter, 1.0)) * student(1.0, STATED + free)
 
     def _start(self) -> FloatArray:
         size = self.car.springs[self.car.tested.position].value
@@ -211,13 +224,13 @@ class _Problem:
             columns.append((self._residuals(x + nudge) - self._residuals(x - nudge)) / 2e-6)
         return np.stack(columns, axis=1)
 
-    def _report(self, x: FloatArray, covariance: FloatArray) -> JackTest:
-        sigma = np.sqrt(np.diag(covariance))
+    def _report(self, x: FloatArray, covariance: FloatArray, widening: float) -> JackTest:
+        sigma = widening * np.sqrt(np.diag(covariance))
         k, tested = self._fixed, self.car.tested.position
         springs = []
         for i, spring in enumerate(self.car.springs):
             value = spring.value * math.exp(x[i])
-            prior = (sigma[i] * spring.value / spring.error) ** 2
+            prior = covariance[i, i] * (spring.value / spring.error) ** 2
             springs.append(Stiffness(Measured(value, float(value * sigma[i])), float(min(prior, 1.0))))
         unit = self.car.springs[tested].value
         bars = {}

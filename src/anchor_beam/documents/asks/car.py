@@ -180,7 +180,7 @@ KEYS = {
     "pickup_ahead": "linkage.pickup_ahead_mm", "pickup_height": "linkage.pickup_height_mm",
     "pickup_spacing": "linkage.pickup_spacing_mm", "pickup_ratio": "linkage.pickup_ratio",
     "inner": "linkage.mount.inner_mm", "direction": "linkage.mount.direction", "travel": "linkage.mount",
-    "link_angle": "link_angle_deg", "yaw_inertia": "yaw_inertia_kg_m2", "damper": "damper_N_s_per_m",
+    "link_angle": "link_angle_deg", "yaw_inertia": "yaw_inertia_kg_m2", "path": "bar.path_mm", "damper": "damper_N_s_per_m",
     "damper_base": "damper_base_mm",
 }  # fmt: skip
 _BY_KIND = {

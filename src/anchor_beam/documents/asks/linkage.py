@@ -11,7 +11,7 @@ from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.linkage import linkage as core
 from anchor_beam.core.linkage.closed import ClosedSide
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut
-from anchor_beam.core.linkage.tape import PickUp
+from anchor_beam.core.linkage.tape import PickUp, drawn_forward
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.documents.asks.bar import BarAsk
@@ -30,12 +30,25 @@ class Quick(BaseModel):
     link_angle_deg: Pair = (90.0, 90.0)
 
 
+Arms = Annotated[
+    Literal["forward", "rearward"] | None,
+    Field(
+        description="Left out: as the bar's path is drawn. A path drawn forward may be fitted rearward, as in a mirror."
+    ),
+]
+Goes = Annotated[
+    Literal["up", "down"] | None,
+    Field(description="From arm to pick-up; left out: towards the side of the bar on which the pick-up lies."),
+]
+
+
 class Tape(BaseModel):
     """Planar dimensions from the bar's pivot axis to the link's other end."""
 
     model_config = STRICT
     level: Literal["tape"]
-    arms: Literal["forward", "rearward"] = "forward"
+    arms: Arms = None
+    link_goes: Goes = None
     pickup_ahead_mm: Number
     pickup_height_mm: Pair
     pickup_spacing_mm: Number
@@ -86,7 +99,8 @@ class Points(BaseModel):
 
     model_config = STRICT
     level: Literal["points"]
-    arms: Literal["forward", "rearward"] = "forward"
+    arms: Arms = None
+    link_goes: Goes = None
     mount: AnyMount
     right: AnyMount | None = None
 
@@ -143,7 +157,9 @@ def closed_side(ask: BuiltBar, solution: BarSolution, side: Side) -> ClosedSide:
         InputError, NoSolution: at the core's place within the linkage, "holes[i]" or "links[i]".
     """
     hole = require_hole(ask, solution, side)
-    return core.closed_side(core_linkage(ask), solution, _lengths(ask), side, hole, f"links[{side.position}]")
+    return core.closed_side(
+        core_linkage(ask, solution), solution, _lengths(ask), side, hole, f"links[{side.position}]"
+    )
 
 
 def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArray) -> Travel:
@@ -153,7 +169,7 @@ def through_travel(ask: BuiltBar, solution: BarSolution, side: Side, z: FloatArr
         InputError, NoSolution: as `closed_side`; at "linkage" for a quick linkage, which knows ride height only.
     """
     hole = require_hole(ask, solution, side)
-    hung = core.hang(core.require_travel(core_linkage(ask)), solution.mesh, _lengths(ask), z)
+    hung = core.hang(core.require_travel(core_linkage(ask, solution)), solution.mesh, _lengths(ask), z)
     return hung.whole_travel(side, hole, f"links[{side.position}]")
 
 
@@ -176,21 +192,38 @@ def _lengths(ask: BuiltBar) -> tuple[float, float]:
     return ask.links_mm[0] * MM, ask.links_mm[1] * MM
 
 
-def core_linkage(ask: BuiltBar) -> core.Linkage:
-    """The core's linkage."""
+def core_linkage(ask: BuiltBar, solution: BarSolution) -> core.Linkage:
+    """The core's linkage.
+
+    Raises:
+        InputError: at "linkage.arms", the arms are said to point the other way than the bar's path is drawn.
+    """
     given = ask.linkage
     if isinstance(given, Quick):
         return core.Quick(
             given.end_travel_per_wheel_travel, (given.link_angle_deg[0] * DEG, given.link_angle_deg[1] * DEG)
         )
+    forward, upwards = _forward(given.arms, solution), None if given.link_goes is None else given.link_goes == "up"
     if isinstance(given, Points):
-        return core.Points(_mount(given, Side.LEFT), _mount(given, Side.RIGHT), given.arms == "forward")
+        return core.Points(_mount(given, Side.LEFT), _mount(given, Side.RIGHT), forward, upwards)
     left, right = (
         PickUp(given.pickup_ahead_mm * MM, height * MM, given.pickup_spacing_mm * MM / 2.0, given.pickup_ratio,
-               given.arms == "forward")
+               forward)
         for height in given.pickup_height_mm
     )  # fmt: skip
-    return core.Tape(left, right)
+    return core.Tape(left, right, upwards)
+
+
+def _forward(arms: str | None, solution: BarSolution) -> bool:
+    drawn = drawn_forward(solution.mesh) > 0.0
+    if arms == "forward" and not drawn:
+        raise InputError(
+            "linkage.arms",
+            "The bar's path is drawn with its arms to the rear.",
+            got=arms,
+            accepts="rearward, or nothing",
+        )
+    return drawn if arms is None else arms == "forward"
 
 
 def _mount(points: Points, side: Side) -> Mount:

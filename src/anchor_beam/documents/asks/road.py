@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from anchor_beam.core.measure.road import Sensor
 from anchor_beam.documents.asks.common import STRICT, Number
 from anchor_beam.documents.asks.limits import MOST_SAMPLES
 
@@ -20,6 +21,13 @@ class LogAsk(BaseModel):
     ay_g: Column
     reading_deg: Column
     longest_lag_s: Number = 0.5
+    reading: Annotated[Literal["roll", "steer"], Field(description="What was read.")] = "roll"
+    sensor: Annotated[Sensor, Field(description="Whether the accelerometer stays level or rolls with the body.")] = (
+        Sensor.LEVEL
+    )
+    roll_gradient_deg_per_g: Annotated[
+        Number | None, Field(description="Of the car; wanted where steer was read and the sensor rolls.")
+    ] = None
 
 
 class SkidpadQuestion(BaseModel):

@@ -24,6 +24,7 @@ from anchor_beam.documents.asks.grip import DRIVING_KEYS, BalanceQuestion, Searc
 from anchor_beam.documents.asks.limits import MOST_COMBINATIONS
 from anchor_beam.errors import InputError, placed
 from anchor_beam.headless.answers.figures import by_axle, degrees, g, number
+from anchor_beam.headless.progress import report
 
 SAMPLES, SEED = 2000, 1  # of draws
 
@@ -102,7 +103,12 @@ def search(question: SearchQuestion) -> dict[str, Any]:
             "front", "This rack has more combinations than one search takes.", got=combinations,
             accepts=f"up to {MOST_COMBINATIONS} pairs of front and rear rates",
         )  # fmt: skip
-    found = search_rack(cars, grips([grip]), rates[0], rates[1], wish, question.phase)
+
+    def going_on(part: float) -> bool:
+        report(part)
+        return True
+
+    found = search_rack(cars, grips([grip]), rates[0], rates[1], wish, question.phase, progress=going_on)
     return {
         "examined": found.examined, "unsolved": found.unsolved, "ruled_out_by_lift": found.ruled_out,
         "best": [

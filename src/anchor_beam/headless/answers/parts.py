@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.fatigue import Life, Strength, damage, life
+from anchor_beam.core.bar.fatigue import IN_THE_BORE, Life, Strength, damage, life
 from anchor_beam.core.bar.peak import peak_stress
 from anchor_beam.core.bar.softening import oval_softening
 from anchor_beam.core.bar.stiffness import solve
@@ -39,17 +39,23 @@ def fatigue(question: FatigueQuestion) -> dict[str, Any]:
     endurance = None if question.endurance_MPa is None else question.endurance_MPa * MPA
     keys = {"ultimate": "ultimate_MPa", "yield": "yield_MPa", "endurance": "endurance_MPa", "diameter": "bar.od_mm"}
 
-    def at(duty: float) -> Life:
+    bore = IN_THE_BORE.get(question.finish, question.finish)
+
+    def at(duty: float, surface: str) -> Life:
         strength = Strength(question.ultimate_MPa * MPA, question.yield_MPa * MPA, endurance)
-        return life(per_torque, bar.bar.section.od, strength, question.finish, duty=duty, preload=question.preload_Nm,
+        stress, finish = (peak.bore, bore) if surface == "bore" else (peak.outer, question.finish)
+        return life(stress, bar.bar.section.od, strength, finish, duty=duty, preload=question.preload_Nm,
                     largest=question.largest_Nm)  # fmt: skip
 
-    found, run = placed(
-        lambda: (at(question.duty_Nm), tuple((each.cycles, at(each.duty_Nm).cycles) for each in question.run)),
-        lambda place: keys.get(place, place),
-    )
+    def worked_out() -> tuple[str, Life, tuple[tuple[float, float], ...]]:
+        surfaces = ["outer surface", "bore"] if peak.bore else ["outer surface"]
+        weakest = min(surfaces, key=lambda surface: at(question.duty_Nm, surface).safety)
+        run = tuple((each.cycles, min(at(each.duty_Nm, on).cycles for on in surfaces)) for each in question.run)
+        return weakest, at(question.duty_Nm, weakest), run
+
+    weakest, found, run = placed(worked_out, lambda place: keys.get(place, place))
     return {
-        "peak_MPa_per_Nm": per_torque / MPA, "safety": number(found.safety),
+        "peak_MPa_per_Nm": per_torque / MPA, "safety": number(found.safety), "weakest": weakest,
         "safety_spread_percent": 100.0 * found.relative_spread,
         "endurance_MPa": found.endurance / MPA, "yield_margin": number(found.margin), "cycles": number(found.cycles),
         "damage": number(damage(run)), "oval_softening_percent": 100.0 * oval_softening(bar, *question.holes),

@@ -7,8 +7,8 @@ from typing import Any
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.measure.road import gradient, skidpad
-from anchor_beam.documents.asks.road import ROAD_KEYS, SkidpadQuestion
+from anchor_beam.core.measure.road import Sensor, gradient, skidpad
+from anchor_beam.documents.asks.road import ROAD_KEYS, LogAsk, SkidpadQuestion
 from anchor_beam.errors import InputError, placed
 
 
@@ -27,13 +27,27 @@ def skidpad_answer(question: SkidpadQuestion) -> dict[str, Any]:
                   "laps_to_see_one_percent": laps.laps_for_one_percent}  # fmt: skip
     log = question.log
     if log is not None:
-        columns = [np.array(column) for column in (log.time_s, log.ay_g, log.reading_deg)]
-        slope = placed(
-            lambda: gradient(columns[0], columns[1], columns[2], longest_lag=log.longest_lag_s),
-            lambda place: ROAD_KEYS.get(place, "log"),
-        )
-        found["gradient_deg_per_g"] = {
-            "value": slope.slope.value, "standard_error": slope.slope.error, "interval_95": list(slope.interval),
-            "lag_s": slope.lag, "drift_deg_per_s": slope.drift, "samples_set_aside": slope.set_aside,
-        }  # fmt: skip
+        found["gradient_deg_per_g"] = _log(log)
     return found
+
+
+def _log(log: LogAsk) -> dict[str, Any]:
+    given = log.roll_gradient_deg_per_g
+    if log.sensor is Sensor.BODY and log.reading == "steer" and given is None:
+        raise InputError(
+            "log.roll_gradient_deg_per_g", "A sensor that rolls with the body feels gravity as well.",
+            accepts="the car's roll gradient in deg/g",
+        )  # fmt: skip
+    rolls = None if log.reading == "roll" or given is None else np.radians(given)
+    slope = placed(
+        lambda: gradient(
+            np.array(log.time_s), np.array(log.ay_g), np.radians(log.reading_deg), longest_lag=log.longest_lag_s,
+            sensor=log.sensor, roll_gradient=rolls,
+        ),
+        lambda place: ROAD_KEYS.get(place, "log"),
+    )  # fmt: skip
+    per_g = np.degrees([slope.slope.value, slope.slope.error, *slope.interval, slope.drift]).tolist()
+    return {
+        "value": per_g[0], "standard_error": per_g[1], "interval_95": per_g[2:4], "lag_s": slope.lag,
+        "drift_deg_per_s": per_g[4], "samples_set_aside": slope.set_aside, "noise_would_hide_percent": 100.0 * slope.hidden,
+    }  # fmt: skip
