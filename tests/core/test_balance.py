@@ -229,7 +229,7 @@ def test_a_survey_is_what_its_parts_are_one_by_one() -> None:
     found = survey(cars, pair, held, 0.6 * GRAVITY)
     alone = limits(cars, pair, held)
     assert found.limits.margin == pytest.approx(alone.margin, abs=1e-5)
-    assert (found.limits.lifted == alone.lifted).all()
+    assert (found.limits.kinked == alone.kinked).all()
     assert found.lifts == pytest.approx(lifts(cars, pair).acceleration, rel=1e-6)
     assert found.roll_gradient == pytest.approx(roll_gradient(cars, pair), rel=1e-9)
     assert found.at.loads == pytest.approx(settle(cars, pair, 0.6 * GRAVITY).loads, abs=1e-3)

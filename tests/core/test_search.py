@@ -94,13 +94,16 @@ def test_draws_and_slopes_agree_and_lost_draws_are_counted() -> None:
         return np.stack([margin, roll_gradient(cars, pair)], axis=-1)
 
     slopes = first_order(figures, centre, spread)
-    found = spread_of(figures(drawn(centre, spread, 1500, 3)))
+    found = spread_of(figures(drawn(centre, spread, 1500, 3)), figures(centre[None])[0])
     assert found.sigma == pytest.approx(slopes.sigma, rel=0.08)
     assert found.median == pytest.approx(slopes.value, abs=0.1 * float(slopes.sigma.max()))
     assert (found.low < found.median).all()
     assert (found.median < found.high).all()
     assert slopes.shares[2, 1] == pytest.approx(1.0)  # roll knows only the height of these three
     assert (drawn(centre, spread, 9, 3) == drawn(centre, spread, 9, 3)).all()  # the same seed, the same draws
-    holes = np.array([[1.0, 2.0], [np.nan, 2.0], [3.0, 4.0]])
-    assert spread_of(holes).lost == 1
-    assert np.isnan(spread_of(np.full((4, 2), np.nan)).sigma).all()
+    holes, none = np.array([[1.0, 2.0], [np.nan, 2.0], [3.0, 4.0]]), np.zeros(2)
+    assert spread_of(holes, none).lost == 1
+    assert np.isfinite(spread_of(holes, none).sigma).all()  # one lost draw of a figure does not lose the others
+    assert np.isnan(spread_of(np.full((4, 2), np.nan), none).sigma).all()
+    aside = spread_of(np.linspace(1.0, 2.0, 1001)[:, None], np.array([1.0])).sigma[0]
+    assert aside == pytest.approx(0.6827, abs=2e-3)  # about what is shown, not about their own middle

@@ -10,8 +10,11 @@ import pytest
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.sides import Axle
-from anchor_beam.demo.team import sorrel_finch, team, wicken_estate
+from anchor_beam.core.uncertainty.propagate import drawn
+from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team, wicken_estate
+from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.figures import workings
@@ -83,6 +86,29 @@ def test_bands_are_drawn_where_a_wheel_lifts_and_say_how_far_they_are() -> None:
     kinked = drawn.margins[Phase.BRAKES] / first.margins[Phase.BRAKES]
     assert abs(kinked - 1.0) > 0.1  # the kink misled slopes
     assert 0.0 <= drawn.lost < 0.05
+
+
+LIFTING = put(wicken_estate(), "bench.rear.bar.od", Figure(0.027))  # its inside rear wheel hangs in the air
+SPINNING = put(harrow_half_ton(), "bench.rear.bar.od", Figure(0.030))  # its inside rear wheel spins on power
+COVERED = (*team(), typical_car(LAYOUTS[0], "hatch"), LIFTING, SPINNING)
+
+
+@pytest.mark.parametrize("file", COVERED, ids=["finch", "estate", "half-ton", "hatch", "lifting", "spinning"])
+def test_the_bands_hold_the_truth_as_often_as_they_say(file: CarFile) -> None:
+    """Truth is drawn from the spreads of the inputs and solved from rest; shown are the figures of the centre."""
+    first = bands(file.car, file.bench)
+    shown = sampled(file.car, file.bench, None, first, lambda _: None) if needs_draws(file.car, file.bench) else first
+    model = model_of(file.car, file.bench, None)
+    draws = drawn(model.centre, model.spread, 2000, seed=99)
+    ((cars, bar, grip),) = model.laid(draws)
+    truth = limits(cars, bar, grip).margin
+    centre = [results(file.car, file.bench).turns_of(phase)[0] for phase in FIVE]
+    for i, phase in enumerate(FIVE):
+        off = np.abs(truth[:, i] - centre[i]) / shown.margins[phase]
+        off = off[np.isfinite(off)]
+        assert len(off) > 1900
+        assert (off < 1.0).mean() == pytest.approx(0.683, abs=0.05), phase
+        assert (off < 1.96).mean() == pytest.approx(0.95, abs=0.05), phase
 
 
 def test_camber_dominates_where_struts_lean() -> None:

@@ -386,12 +386,12 @@ class Bridge(QObject):
             or before.setting == after.setting
         ):
             return None
-        from anchor_beam.jobs.tasks import EffectsOf
+        from anchor_beam.jobs.tasks import ReasonOf
 
-        return EffectsOf(after.car, before.setting, after.setting)
+        return ReasonOf(after.car, before.setting, after.setting)
 
     def _take_reason(self, answer: Answer | None) -> None:
-        if isinstance(answer, Done) and answer.value is not None:
-            from anchor_beam.words.phases import why
+        if isinstance(answer, Done):
+            from anchor_beam.session.said import reason_words
 
-            self.workshop.add_reason(why(answer.value, self.units))
+            self.workshop.add_reason(reason_words(answer.value, self.phase, self.units))

@@ -83,7 +83,7 @@ def _read_car(data: Plain, schema: int) -> CarRecord:
     return plain.car_from(with_later_keys(data))
 
 
-CAR: DocumentKind[CarRecord] = DocumentKind("car", 1, plain.car_plain, _read_car, lambda car: car.name)
+CAR: DocumentKind[CarRecord] = DocumentKind("car", 2, plain.car_plain, _read_car, lambda car: car.name)
 SETTING: DocumentKind[KeptSetting] = DocumentKind(
     "setting", 1, _write_setting, lambda data, _: _read_setting(data), lambda setting: setting.name, _setting_pins,
     renumbered=_renumbered_setting,

@@ -60,7 +60,7 @@ _TYPICAL: dict[str, dict[str, Any]] = {
         "bars": (20.0, 15.0),
     },
     "all-wheel-drive-saloon": {
-        "drive": Drive.ALL, "tyre": TyreKind.SUMMER_SPORT, "wheelbase": 2620, "corners": (430, 430, 320, 320), "cg": 550,
+        "drive": Drive.ALL, "tyre": TyreKind.SUMMER_SPORT, "wheelbase": 2620, "corners": (430, 430, 320, 320), "cg": 545,
         "brakes": (70.0, RearBrakes.ELECTRONIC), "chassis": 14000, "yaw": 0.95,
         "front": _STRUT | {"track": 1525, "unsprung": 43, "centre": 318, "roll_centre": 60, "spring": 33, "tyre": 225},
         "rear": _ARM | {"track": 1530, "unsprung": 42, "centre": 318, "roll_centre": 90, "spring": 58, "tyre": 225,

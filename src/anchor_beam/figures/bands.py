@@ -111,9 +111,9 @@ def _spreads(sigma: FloatArray) -> tuple[dict[Phase, float], float, float]:
 
 
 def needs_draws(car: CarRecord, setting: Setting) -> bool:
-    """Whether a wheel is off the ground near a limit, so that derivatives mislead."""
+    """Whether a wheel is off the ground near a limit, or spins or locks there, so that derivatives mislead."""
     corner = results(car, setting).corner
-    return corner is not None and bool(corner.limits.lifted.any())
+    return corner is not None and bool(corner.limits.kinked.any())
 
 
 def sampled(
@@ -130,21 +130,26 @@ def sampled(
     for start in range(0, SAMPLES, SLICE):
         figures.append(model.figures(draws[start : start + SLICE]))
         report(min(1.0, (start + SLICE) / SAMPLES))
-    band = spread_of(np.concatenate(figures))
+    band = spread_of(np.concatenate(figures), model.figures(model.centre[None])[0])
     return replace(_bands(band.sigma, first.shares), lost=band.lost / SAMPLES)
+
+
+Laid = tuple[CarBatch, BarBatch, GripBatch]
 
 
 @dataclass(frozen=True, eq=False)
 class Model:
     """The figures of a setting as a function of its inputs: places (k), centre and spread (k,) [SI].
 
-    figures: takes (m, k) inputs and gives (m, FIGURES): margins of the five phases [%], roll gradient, rear share [%]; and as
+    laid: takes (m, k) inputs and gives cars, bars and grips (m,) of the setting, and of the reference where there is one.
+    figures: takes the same and gives (m, FIGURES): margins of the five phases [%], roll gradient, rear share [%]; and as
     many changes against the reference where there is one.
     """
 
     places: list[str]
     centre: FloatArray
     spread: FloatArray
+    laid: Callable[[FloatArray], list[Laid]]
     figures: Callable[[FloatArray], FloatArray]
 
 
@@ -175,19 +180,23 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
     pairs = [bars([(front.wheel_bar, rear.wheel_bar)]) for front, rear in ends]
     centres = [limits(measured_car(car).cars(), pair, measured_grip(car).grips()) for pair in pairs]
 
-    def figures(rows: FloatArray) -> FloatArray:
+    def laid(rows: FloatArray) -> list[Laid]:
         moving = {place.removeprefix("car."): rows[:, i] for i, place in enumerate(places[:first])}
         cars = measured_car(car, moving).cars()
         grip = measured_grip(car, moving).grips(1.0 + 0.5 * rows[:, last:] * (1.0, -1.0))
-        found = []
-        for k, pair in enumerate(pairs):
-            factor = np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0)
-            found.append(_figures_of(cars, replace(pair, K_theta=pair.K_theta * factor), grip, centres[k]))
+        factors = [np.maximum(1.0 + rows[:, first:last] @ gain[k].T, 0.0) for k in range(len(pairs))]
+        return [
+            (cars, replace(pair, K_theta=pair.K_theta * factor), grip)
+            for pair, factor in zip(pairs, factors, strict=True)
+        ]
+
+    def figures(rows: FloatArray) -> FloatArray:
+        found = [_figures_of(*each, centre) for each, centre in zip(laid(rows), centres, strict=True)]
         if len(found) == 2:
             found.append(found[0] - found.pop())
         return np.concatenate(found, axis=1)
 
-    return Model(places, np.array([v for _, v, _ in inputs]), np.array([s for _, _, s in inputs]), figures)
+    return Model(places, np.array([v for _, v, _ in inputs]), np.array([s for _, _, s in inputs]), laid, figures)
 
 
 def _figures_of(cars: CarBatch, bar: BarBatch, grip: GripBatch, centre: Limits) -> FloatArray:

@@ -56,12 +56,14 @@ def cornering_charts(
         steers.append(curve(g, np.degrees(before.steer[0]), Tone.SOFT, shown.file.reference, ghost=True))
     lift = shown.now.first_lift
     marks = (Mark(lift[1] / GRAVITY, f"inside {lift[0]} lifts"),) if lift else ()
-    ends = zip(Axle, limits, strict=True)
-    gone = tuple(
-        Mark(at / GRAVITY, f"{axle} gives up", Tone(axle.value), within=True)
-        for axle, at in ends
-        if at == np.nanmin(limits)
-    )
+    ending = shown.now.ending_of(Phase.MIDDLE)
+    first = None if ending is None else ending.slides_first
+    gone: tuple[Mark, ...] = ()
+    if first is not None:
+        at = limits[first[0].position] / GRAVITY
+        gone = (Mark(at, f"{first[0]} gives up", Tone(first[0].value), within=True),)
+    elif ending is not None and ending.tips_at is not None:
+        gone = (Mark(ending.tips_at / GRAVITY, "tips", within=True),)
     return (
         Chart("Roll angle", "lateral acceleration, g", "deg", tuple(rolls), marks),
         Chart(f"{understeer_words(now, units).capitalize()}", "lateral acceleration, g",

@@ -11,10 +11,11 @@ from anchor_beam.jobs.request import Report
 if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
     from anchor_beam.core.bar.shape import Bar
-    from anchor_beam.core.grip.effects import Effects
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.figures.bands import Bands
+    from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.ladder import Ladder
+    from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
 
 
@@ -24,8 +25,10 @@ def load() -> None:
     import anchor_beam.core.bar.stiffness
     import anchor_beam.core.grip.effects
     import anchor_beam.figures.bands
+    import anchor_beam.figures.changing
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
+    import anchor_beam.figures.reasons
     import anchor_beam.figures.results  # noqa: F401
 
 
@@ -73,19 +76,38 @@ class BandsOf:
 
 
 @dataclass(frozen=True)
-class EffectsOf:
-    """What of a change of setting comes from load transfer and what from camber."""
+class ChangingOf:
+    """How a setting changes direction, and its reference beside it."""
+
+    car: CarRecord
+    setting: Setting
+    reference: Setting | None
+
+    def run(self, report: Report) -> Changing:
+        """Figures first, then with their bands.
+
+        Raises:
+            NoSolution: there is no balance.
+        """
+        from anchor_beam.figures.changing import changing
+
+        return changing(self.car, self.setting, self.reference, report)
+
+
+@dataclass(frozen=True)
+class ReasonOf:
+    """Why a change of setting did what it did, and how surely."""
 
     car: CarRecord
     before: Setting
     after: Setting
 
-    def run(self, report: Report) -> Effects | None:
-        """None where one of both has no balance."""
+    def run(self, report: Report) -> Reason:
+        """All at once."""
         del report
-        from anchor_beam.figures.results import change_effects, results
+        from anchor_beam.figures.reasons import reason
 
-        return change_effects(results(self.car, self.before), results(self.car, self.after))
+        return reason(self.car, self.before, self.after)
 
 
 @dataclass(frozen=True)

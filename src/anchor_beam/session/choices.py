@@ -16,6 +16,7 @@ class Choices:
         self._garage = garage
         units, phase, source = (garage.choice(name) for name in ("units", "phase", "source"))
         self.units = System(units) if units in set(System) else System.METRIC
+        phase = Phase.BRAKES.value if phase == "entry" else phase  # as it was called when there were four
         self.phase = Phase(phase) if phase in set(FIVE) else Phase.MIDDLE
         self.source = Provenance(source) if source in set(Provenance) else Provenance.GUESS
 
@@ -37,6 +38,15 @@ class Choices:
         """Where the next figure that is typed comes from."""
         self.source = source
         return self._keep("source", source.value)
+
+    @property
+    def knows_five_phases(self) -> bool:
+        """Whether it was said that the corner has five phases now."""
+        return self._garage.choice("five phases") is not None
+
+    def told_of_five_phases(self) -> StoreError | None:
+        """It was said, and need not be said again."""
+        return self._keep("five phases", "told")
 
     @property
     def car(self) -> int | None:

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance
-from anchor_beam.words.phases import turns_agree
+from anchor_beam.words.phases import nothing_more, turns_agree, why
+
+if TYPE_CHECKING:
+    from anchor_beam.figures.reasons import Reason
 
 
 @dataclass(frozen=True)
@@ -25,12 +29,28 @@ class Said:
 def said_of(act: str, before: Results, after: Results, units: System) -> Said:
     """What an act did to the figures."""
     was, now = _figures(before), _figures(after)
-    turns = turns_agree(before.turns_of(Phase.MIDDLE), after.turns_of(Phase.MIDDLE))
+    turns = turns_agree(before.turns_of(Phase.MIDDLE), after.turns_of(Phase.MIDDLE)) if now.margin is not None else ""
     why = " ".join(part for part in (turns, balance.in_other_phases(was, now, units)) if part)
     return Said(act, balance.consequence(was, now, units), why=why)
+
+
+def reason_words(found: Reason, phase: Phase, units: System) -> str:
+    """Why a change did what it did, how surely, and where the bar does nothing more, in the phase in view if there."""
+    said = [balance.how_sure(found.change, found.sigma, units)]
+    if found.effects is not None:
+        said.append(why(found.effects, units))
+    points = sorted(found.turning, key=lambda point: point.phase is not phase)
+    if points:
+        one = points[0]
+        said.append(nothing_more(one.phase, one.axle, one.lateral, one.rate, units))
+    return " ".join(part for part in said if part)
 
 
 def _figures(now: Results) -> balance.Figures:
     torques = (now.rest_torque(Axle.FRONT), now.rest_torque(Axle.REAR))
     margins = tuple(now.margin_of(phase) for phase in FIVE)
-    return balance.Figures(now.rear_share, now.margin, now.roll_gradient, now.first_lift, torques, margins)
+    lift = None if now.slides_before_lift else now.first_lift
+    return balance.Figures(
+        now.rear_share, now.margin, now.roll_gradient, lift, torques, margins,
+        now.ending_of(Phase.MIDDLE),
+    )  # fmt: skip

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.documents.folding import Changes, Head, Heads, unfold
+from anchor_beam.documents.kinds import CAR
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
 from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, RemoveDocument
@@ -50,6 +51,12 @@ class Session:
         self.heads: Heads = self.garage.heads(self.car)
         self.file: CarFile = self.garage.folded(self.car, self.heads)
         self._at = self.garage.at(self.car)
+
+    @property
+    def is_older(self) -> bool:
+        """Whether the car was last kept by a version that knew less of it."""
+        known = self.garage.revisions.schema_of(self.heads[self.car].revision)
+        return known < CAR.schema or self.garage.choice("from format") is not None
 
     @property
     def last(self) -> str:

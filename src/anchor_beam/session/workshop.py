@@ -27,6 +27,7 @@ from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
 from anchor_beam.words import faults
+from anchor_beam.words.phases import FIVE_NOW
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
@@ -158,6 +159,9 @@ class Workshop:
         self.said = Said(session.file.car.name, said)
         if session.car != self.choices.car and (problem := self.choices.choose_car(session.car)) is not None:
             self.said = replace(self.said, why=_not_kept(problem))
+        if session.is_older and not self.choices.knows_five_phases:
+            self.choices.told_of_five_phases()  # if that cannot be kept it is said once more
+            self.said = replace(self.said, why=FIVE_NOW)
 
     # acts
 

@@ -107,6 +107,7 @@ def _from_format_1(db: sqlite3.Connection) -> None:
     renumbered = {old: _car(garage, old, archived) for old, archived in db.execute(
         "SELECT id, archived FROM old_car ORDER BY id").fetchall()}  # fmt: skip
     db.execute("INSERT INTO choice SELECT name, value FROM old_choice")
+    db.execute("INSERT OR REPLACE INTO choice VALUES ('from format', '1')")
     for name, value in db.execute("SELECT name, value FROM old_choice WHERE name = 'car'").fetchall():
         db.execute("UPDATE choice SET value = ? WHERE name = ?", (str(renumbered.get(int(value), value)), name))
     for table in ("old_revision", "old_car", "old_choice"):

@@ -64,6 +64,11 @@ class Revisions:
         found = self._database.one("SELECT document FROM revision WHERE id = ?", revision)
         return None if found is None else found
 
+    def schema_of(self, revision: int) -> int:
+        """The schema version that wrote a revision; 0 where it is not kept."""
+        found = self._database.one("SELECT schema FROM revision WHERE id = ?", revision)
+        return 0 if found is None else int(found)
+
     def kind_of(self, document: int) -> str:
         """The name of a document's kind.
 

@@ -46,6 +46,7 @@ class Kind(StrEnum):
     UNDERSTEER = "understeer gradient"
     SPEED = "speed"
     DURATION = "duration"
+    DELAY = "delay"
 
 
 @dataclass(frozen=True)
@@ -73,6 +74,7 @@ _SAME: dict[Kind, Unit] = {
     Kind.UNDERSTEER: Unit("deg/g", DEG / G, 2, 0.1),
     Kind.TWIST_STIFFNESS: Unit("N·m/rad", 1.0, 0, 10.0),
     Kind.DURATION: Unit("s", 1.0, 2, 0.1),
+    Kind.DELAY: Unit("ms", 1e-3, 0, 5.0),
 }
 UNITS: dict[System, dict[Kind, Unit]] = {
     System.METRIC: _SAME
@@ -130,6 +132,7 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.UNDERSTEER: {"deg/g": DEG / G, "°/g": DEG / G},
     Kind.SPEED: {"km/h": 1.0 / 3.6, "kph": 1.0 / 3.6, "mph": 0.44704, "m/s": 1.0},
     Kind.DURATION: {"s": 1.0, "ms": 1e-3},
+    Kind.DELAY: {"ms": 1e-3, "s": 1.0},
 }  # fmt: skip
 TYPED[Kind.DIAMETER] = TYPED[Kind.FINE_LENGTH] = TYPED[Kind.LENGTH]
 TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
@@ -139,6 +142,7 @@ DIMENSIONS: dict[Kind, str] = {
     Kind.DIAMETER: "meter", Kind.FINE_LENGTH: "meter", Kind.LENGTH: "meter", Kind.MASS: "kilogram",
     Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
     Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second", Kind.DURATION: "second",
+    Kind.DELAY: "second",
     Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
 }  # fmt: skip
 EXAMPLES: dict[Kind, str] = {
@@ -148,7 +152,7 @@ EXAMPLES: dict[Kind, str] = {
     Kind.PERCENT: "2.5 %", Kind.RATIO: "0.72", Kind.COUNT: "a whole number", Kind.STRESS: "240 MPa or 35 ksi",
     Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
     Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
-    Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph", Kind.DURATION: "1.2 s",
+    Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
 }  # fmt: skip
 
 

@@ -5,12 +5,16 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from anchor_beam.core.grip.outcome import Ending
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show, with_band
+from anchor_beam.words import endings
 from anchor_beam.words.phases import NEUTRAL, other_phases
 
 LEVEL_ENOUGH = 0.0005  # m; nobody sets a link closer than that
+STEP_SHOWN = 0.05  # % of margin that shows at all
+SMALL_STEP = 1.0  # % of margin below which a step that is sure is small
 FREE_TORQUE = 1.0  # N m; what a hand cannot feel when the last link goes in
 
 
@@ -44,11 +48,22 @@ def push_change(change: float) -> str:
     return f"{amount} {'more' if change > 0 else 'less'} push in mid-corner"
 
 
+def how_sure(change: float | None, sigma: float | None, system: System) -> str:
+    """Whether a step of the middle margin [%] stands out of its band: `Known to ±0.4 %: a clear step.`"""
+    if change is None or sigma is None or not math.isfinite(sigma) or abs(change) < STEP_SHOWN:
+        return ""
+    if abs(change) <= sigma:
+        step = "it cannot be told apart from none"
+    else:
+        step = "a small but sure step" if abs(change) < SMALL_STEP else "a clear step"
+    return f"Known to ±{show(sigma, Kind.PERCENT, system)}: {step}."
+
+
 @dataclass(frozen=True)
 class Figures:
     """The headline figures before or after an edit, SI and percent; None where there is no balance.
 
-    margins: of the four phases in their order [%].
+    margins: of the five phases in their order [%]. ending: how the middle of the corner ends, None without a balance.
     """
 
     rear_share: float | None
@@ -57,10 +72,13 @@ class Figures:
     lift: tuple[Axle, float] | None
     rest_torque: tuple[float | None, float | None]
     margins: tuple[float | None, ...]
+    ending: Ending | None = None
 
 
 def consequence(before: Figures, after: Figures, system: System) -> str:
     """One plain sentence or two with the figures first: what an edit did."""
+    if after.margin is None and after.ending is not None:
+        return f"No margin now: {endings.sentence(after.ending, system)}."
     if after.margin is None or after.rear_share is None:
         return "No balance can be worked out now."
     if before.margin is None or before.rear_share is None:

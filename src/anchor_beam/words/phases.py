@@ -30,6 +30,13 @@ LONG = {
 }  # fmt: skip
 
 
+FIVE_NOW = (
+    "New here: the corner has five phases. Turn-in is off the brakes now, “on brakes” is the one with them, and lift-off "
+    "goes through the differential, so their margins have changed; the middle has not. New figures are typical ones."
+)
+"""Said once in a garage from before."""
+
+
 def reading(margin: float | None, ending: Ending | None, system: System) -> tuple[str, Shown]:
     """The side and the size: `loose`, `13.3 %`; without a margin how it ends: `tips`, `0.93 g`."""
     if margin is None:
@@ -94,6 +101,16 @@ def cause(effect: AxleEffect) -> str:
     if camber > CLEARLY * load:
         return by_camber + ("; load transfer takes some of that back" if against and load > 0.2 * camber else "")
     return f"{by_load} {'but' if against else 'and'} {by_camber}"
+
+
+def nothing_more(phase: Phase, axle: Axle, lateral: float, rate: float, system: System) -> str:
+    """Where a stiffer bar does nothing: the inside wheel of its axle is in the air."""
+    where = show(lateral, Kind.ACCELERATION, system)
+    if rate <= 0.0:
+        beyond = "no bar changes anything there"
+    else:
+        beyond = f"beyond {show(rate, Kind.RATE, system)} at the wheels this bar does nothing there"
+    return f"{LONG[phase][0].upper()}{LONG[phase][1:]}: the inside {axle} wheel is in the air from {where}; {beyond}."
 
 
 def turns_agree(before: tuple[float, float] | None, after: tuple[float, float] | None) -> str:

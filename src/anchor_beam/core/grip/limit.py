@@ -25,6 +25,7 @@ from anchor_beam.core.grip.building_up import damper_moments, turning_mass
 from anchor_beam.core.grip.driving import BUILDING_UP, FIVE, Phase
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.outcome import Outcome
+from anchor_beam.core.grip.tyre import USABLE
 from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, carried, contact, demand, wheels
 from anchor_beam.core.sides import Axle
 
@@ -65,9 +66,12 @@ class Limits:
         return frozen(np.where(front_first, along[..., 0], along[..., 1]))
 
     @cached_property
-    def lifted(self) -> np.ndarray:
-        """(..., p, 2) a wheel is off the ground there, so that the figure has a kink nearby."""
-        return self.plan.shaped(np.asarray((self.at_limits.load <= 0.0).any(axis=(0, 1))))
+    def kinked(self) -> np.ndarray:
+        """(..., p, 2) a wheel is off the ground there, or spins or locks, so that the figure has a kink nearby."""
+        at, tyre = self.at_limits, self.plan.goal.grip.tyre
+        most = (1.0 - 1e-9) * USABLE * tyre.along * at.peak
+        bound = (np.abs(at.along) >= most) & (self.plan.goal.grip.wanted != 0.0)[:, None]
+        return self.plan.shaped(np.asarray(((at.load <= 0.0) | bound).any(axis=(0, 1))))
 
     @cached_property
     def at_limits(self) -> Wheels:

@@ -2,7 +2,7 @@
 
 Each figure f of independent inputs x_i with spreads s_i has the variance sum (df/dx_i s_i)^2. The slope of each is
 taken over one standard deviation to either side, all rows in one call. Where slopes mislead, inputs are drawn at
-random instead, and the middle 68 % of the figures is taken for the spread.
+random instead, and the distance from the figure that is shown within which 68 % of them lie is taken for the spread.
 """
 
 from __future__ import annotations
@@ -50,8 +50,8 @@ def first_order(evaluate: Callable[[FloatArray], FloatArray], centre: FloatArray
 
 @dataclass(frozen=True, eq=False)
 class Sampled:
-    """Monte Carlo of k figures: median (k,), sigma (k,) half the range that holds 68.3 % of the draws, low and high (k,) of
-    95 %; lost: draws without an answer."""
+    """Monte Carlo of k figures: median (k,), sigma (k,) distance from what is shown within which 68.3 % of the draws lie, low
+    and high (k,) of 95 %; lost: draws without an answer."""
 
     median: FloatArray
     sigma: FloatArray
@@ -65,14 +65,15 @@ def drawn(centre: FloatArray, spread: FloatArray, samples: int, seed: int) -> Fl
     return np.random.default_rng(seed).normal(centre, spread, size=(samples, len(centre)))
 
 
-def spread_of(figures: FloatArray) -> Sampled:
-    """Median, spread and range of drawn figures (m, k), each from the draws in which it has an answer; NaN where less than
-    half of them have one. A draw without an answer in any of the figures is counted as lost."""
+def spread_of(figures: FloatArray, shown: FloatArray) -> Sampled:
+    """Median, spread about the figures that are shown (k,) and range of drawn figures (m, k), each from the draws in which it
+    has an answer; NaN where less than half of them have one. A draw without an answer in any of the figures is counted as
+    lost."""
     known = np.isfinite(figures)
-    found = np.full((5, figures.shape[1]), np.nan)
+    found = np.full((4, figures.shape[1]), np.nan)
     for i in np.flatnonzero(known.mean(axis=0) >= 0.5):
-        found[:, i] = np.percentile(figures[known[:, i], i], (2.5, 15.865, 50.0, 84.135, 97.5))
-    low, under, middle, over, high = found
-    return Sampled(
-        frozen(middle), frozen(0.5 * (over - under)), frozen(low), frozen(high), int((~known.all(axis=1)).sum())
-    )
+        drawn_here = figures[known[:, i], i]
+        found[:3, i] = np.percentile(drawn_here, (2.5, 50.0, 97.5))
+        found[3, i] = np.percentile(np.abs(drawn_here - shown[i]), 68.27)
+    low, middle, high, sigma = found
+    return Sampled(frozen(middle), frozen(sigma), frozen(low), frozen(high), int((~known.all(axis=1)).sum()))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QAction, QActionGroup, QPainter, QPaintEvent, QPen, QPixmap, QPixmapCache, QPolygonF
+from PySide6.QtGui import QAction, QActionGroup, QFont, QPainter, QPaintEvent, QPen, QPixmap, QPixmapCache, QPolygonF
 from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from anchor_beam.desk.theme.theme import Theme
@@ -95,7 +95,7 @@ def paint_mark(painter: QPainter, theme: Theme, provenance: Provenance, box: QRe
         painter.drawPolygon(_corners(middle, 1.25 * reach, 4))
     else:
         painter.drawEllipse(box)
-    letter = theme.font(Size.SMALL, bold=True)
+    letter = QFont(theme.font(Size.SMALL, bold=True))
     letter.setPixelSize(round(0.68 * box.height()))  # part of the mark, and as large as it leaves room for
     painter.setFont(letter)
     painter.setPen(theme.colour(Tone.SHEET if known else Tone.INK))

@@ -112,6 +112,10 @@ class CarAsk(BaseModel):
         Field(description="Square of the radius of gyration over the distances from centre of gravity to axles."),
     ] = 0.95
     yaw_inertia_kg_m2: Annotated[Number | None, Field(description="In place of the yaw index.")] = None
+    roll_inertia_kg_m2: Annotated[
+        Annotated[Number, Field(gt=0.0)] | None,
+        Field(description="Of the body about its own axis; of `change` alone."),
+    ] = None
     rear_brakes: RearBrakes = RearBrakes.FIXED
     front: AnyAxle
     rear: AnyAxle

@@ -70,7 +70,7 @@ def _curve(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarG
 
 def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip, found: Limits) -> FloatArray:
     """One standard deviation of each margin, from the spread of the tyre's preset and of the grip from axle to axle: by
-    slopes, and by draws where a wheel is off the ground near a limit."""
+    slopes, and by draws where a wheel is off the ground near a limit, or spins or locks."""
     one, kinds = grips([grip]), [question.grip.kind_of(axle) for axle in Axle]
     road, spreads = question.grip.surface, [PRESETS[kind].spread for kind in kinds]
     names = ("mu0", "load_sensitivity", "camber_best", "camber_loss")
@@ -85,8 +85,8 @@ def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarG
         return limits(cars, both, GripBatch(**moved), question.phases, near=found).margin
 
     sizes = np.array([1.0] * len(names) + [math.sqrt(2.0) * GRIP_OF_AXLE[question.grip.match]])
-    if found.lifted.any():
-        return spread_of(margins(drawn(np.zeros(len(sizes)), sizes, SAMPLES, SEED))).sigma
+    if found.kinked.any():
+        return spread_of(margins(drawn(np.zeros(len(sizes)), sizes, SAMPLES, SEED)), found.margin[0]).sigma
     return first_order(margins, np.zeros(len(sizes)), sizes).sigma
 
 

@@ -3,12 +3,12 @@
 from anchor_beam.session.edits.bars import AddHole, KeepBar, PutBar, ReachRung, RemoveHole, SetHole, WearPart
 from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
-from anchor_beam.session.edits.figures import Choose, SetProvenance, SetValue
+from anchor_beam.session.edits.figures import Choose, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
 from anchor_beam.session.edits.settings import CompareWith, RemoveSetting, SaveSetting, UseSetting
 
 __all__ = [
     "AddHole", "Choose", "CompareWith", "DocumentEdit", "Edit", "KeepBar", "LevelLink", "PutBar", "PutDocument",
     "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting", "SaveSetting", "SetHole", "SetProvenance", "SetValue",
-    "UseSetting", "WearPart",
+    "TakeTypical", "UseSetting", "WearPart",
 ]  # fmt: skip

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.documents.fields import CAR_FIELDS, field_at
 from anchor_beam.documents.later import around_of, later_figures
+from anchor_beam.documents.offers import offers, taken
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
@@ -49,6 +50,16 @@ class SetProvenance:
     @property
     def said(self) -> str:
         return f"{_named(self.place)}: {self.provenance}"
+
+
+@dataclass(frozen=True, eq=False)
+class TakeTypical:
+    """Take the typical values that have become better."""
+
+    said = "Better typical values"
+
+    def apply(self, file: CarFile) -> CarFile:
+        return taken(file, offers(file.car))
 
 
 @dataclass(frozen=True, eq=False)

@@ -17,6 +17,7 @@ from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 
 if TYPE_CHECKING:
+    from anchor_beam.desk.stages.bars.changing_view import ChangingView
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
 
 
@@ -32,7 +33,11 @@ class BarsPage(Split):
         self.tabs = AxleTabs(bridge.theme, "bar")
         self._stack = QStackedWidget()
         self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
-        self.strip = Strip(bridge.theme, {"ladder": lambda: self.ladder, "roll and handling": lambda: self.curves})
+        views = {
+            "ladder": lambda: self.ladder, "roll and handling": lambda: self.curves,
+            "change of direction": lambda: self.changing,
+        }  # fmt: skip
+        self.strip = Strip(bridge.theme, views)
         self.fill(stacked(self.board, self.strip), stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
@@ -44,6 +49,13 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.curves import CorneringCurves
 
         return CorneringCurves(self._bridge)
+
+    @cached_property
+    def changing(self) -> ChangingView:
+        """How the car changes direction."""
+        from anchor_beam.desk.stages.bars.changing_view import ChangingView
+
+        return ChangingView(self._bridge)
 
     def panel(self, axle: Axle) -> BarPanel:
         """The panel of one bar, built when it is first wanted."""

@@ -10,6 +10,7 @@ from anchor_beam.core.grip.tyre import Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.car.measure_next import MeasureNext
+from anchor_beam.desk.stages.car.offered import Offered
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.rows import Panel
@@ -34,6 +35,8 @@ class CarPanel(Panel):
         super().__init__(bridge.theme)
         self._bridge = bridge
         self._only_live: dict[Axle, QWidget] = {}
+        self.offer = Offered(bridge)
+        self.add(self.offer)
         name = TextField(bridge, "car.name", "name of the car")
         description = TextField(bridge, "car.description", "what kind of car")
         for text, field in (("Name", name), ("Kind", description)):
