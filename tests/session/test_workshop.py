@@ -11,6 +11,7 @@ import pytest
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import sorrel_finch, team
+from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.errors import DocumentError, InputError, NoSolution, OutOfRange, Problem
@@ -225,7 +226,7 @@ def test_the_band_through_the_linkage_is_what_moving_the_pick_up_does() -> None:
     file = sorrel_finch()
     setting = file.settings[1]  # level links: no preload that moves as well
     share = dict(bands(file.car, setting).shares[Phase.MIDDLE])["car.rear.pickup_ahead"]
-    spread = 0.15 * 0.005
+    spread = METHODS["pickup_ahead"].absolute
     there = [
         results(put(file, "car.rear.pickup_ahead", Figure(0.222 + sign * spread)).car, setting).margin
         for sign in (1, -1)

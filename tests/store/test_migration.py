@@ -113,3 +113,17 @@ def test_a_damaged_car_stops_the_migration_and_leaves_the_old_garage(old: Path) 
     assert db.execute("PRAGMA user_version").fetchone()[0] == 1
     assert db.execute("SELECT count(*) FROM car").fetchone()[0] == 4
     db.close()
+
+
+def test_what_changed_in_the_corner_is_said_once(old: Path) -> None:
+    with Garage(old) as garage:
+        assert "five phases" in Workshop(garage).said.why
+        assert "five phases" not in Workshop(garage).said.why
+    with Garage(old) as garage:
+        assert "five phases" not in Workshop(garage).said.why
+
+
+def test_the_phase_that_was_called_entry_is_the_one_on_the_brakes(old: Path) -> None:
+    with Garage(old) as garage:
+        garage.choose("phase", "entry")
+        assert Workshop(garage).choices.phase is Phase.BRAKES

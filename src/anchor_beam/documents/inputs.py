@@ -16,6 +16,7 @@ from anchor_beam.core.grip.driving import Use
 from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.methods import METHODS
 from anchor_beam.errors import OutOfRange
 from anchor_beam.units.kinds import DEG, G, Kind
 
@@ -48,7 +49,8 @@ SUFFIX: dict[Kind, tuple[str, float]] = {
     Kind.DURATION: ("_s", 1.0),
 }  # fmt: skip
 
-# One standard deviation of a value by where it comes from, as part of the field's typical spread.
+# One standard deviation of a value by where it comes from, as part of the field's typical spread; what was measured is as
+# good as its method, see `methods`.
 SPREAD_FACTOR = {
     Provenance.MEASURED: 0.15,
     Provenance.MAKER: 0.5,
@@ -125,6 +127,9 @@ class Field:
         """One standard deviation [SI]."""
         if figure.spread is not None:
             return figure.spread
+        method = METHODS.get(self.name)
+        if figure.provenance is Provenance.MEASURED and method is not None and not self.is_exact:
+            return min(method.spread(figure.value), self.absolute + self.relative * abs(figure.value))
         return SPREAD_FACTOR[figure.provenance] * (self.absolute + self.relative * abs(figure.value))
 
     def check(self, value: float, place: str) -> None:

@@ -16,6 +16,7 @@ from anchor_beam.desk.widgets.provenance import ProvenanceMark
 from anchor_beam.desk.widgets.source_question import KEYS, SourceQuestion
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.inputs import Field
+from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.drawings.shapes import Size, Tone
@@ -273,12 +274,19 @@ class FigureField(QWidget):
             self.note.hide()
         super().hideEvent(event)
 
+    @property
+    def _by(self) -> str:
+        """What it was measured with, where it was."""
+        figure, method = self._figure, METHODS.get(self._field.name)
+        measured = figure is not None and figure.provenance is Provenance.MEASURED and figure.spread is None
+        return f", by {method.how}" if measured and method is not None and not self._field.is_exact else ""
+
     def _about(self) -> Working | None:
         """What is known about an input: how to measure it, where it comes from, how far it may be off."""
         if self._figure is None:
             return None
         kind = self._field.kind
-        spread = Term(r"\sigma", "one standard deviation", self._field.spread(self._figure), kind)
+        spread = Term(r"\sigma", f"one standard deviation{self._by}", self._field.spread(self._figure), kind)
         typed = f"; typed as {self._figure.typed}" if self._figure.typed else ""
         return Working(
             self._field.label, "", (spread,),

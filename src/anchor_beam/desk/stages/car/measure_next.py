@@ -7,7 +7,7 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.doubts import Doubt, doubts
 from anchor_beam.session.workshop import Part
@@ -39,7 +39,7 @@ class MeasureNext(QWidget):
         self.heading.setText(f"Measure next, for the {NAMES[phase]} margin")
         said = []
         if shown is not None and shown.bands is not None:
-            found = doubts(shown.bands, phase)
+            found = doubts(shown.bands, phase, shown.file)
             if found.grip_apart is not None:
                 said.append(
                     f"Grip of front against rear: {found.grip_apart.share:.0%} of the doubt. "
@@ -72,7 +72,7 @@ class _Bars(QWidget):
         shown = self._bridge.picture
         if shown is None or shown.bands is None:
             return ()
-        return doubts(shown.bands, self._bridge.phase).measurable[: self.ROWS]
+        return doubts(shown.bands, self._bridge.phase, shown.file).measurable[: self.ROWS]
 
     def _leaves(self, doubt: Doubt) -> str:
         return f"leaves ± {show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
@@ -83,13 +83,19 @@ class _Bars(QWidget):
             return ""
         if shown.now.problem is not None:
             return "There is no balance now, so nothing can be said of its doubt."
+        if shown.bands is not None and shown.now.margin_of(self._bridge.phase) is not None:
+            return "Nothing that can be measured on the car would narrow it much."
         if shown.bands is not None:
             return "There is no margin in this phase, so nothing can be said of its doubt."
         return shown.bands_missing or "Being worked out…"
 
     def _show(self) -> None:
-        said = (f"{doubt.name} {doubt.share:.0%}, {self._leaves(doubt)}" for doubt in self._rows())
+        said = [
+            f"{doubt.name}, by {doubt.how}: {doubt.share:.0%} of the doubt, {self._leaves(doubt)}"
+            for doubt in self._rows()
+        ]
         self.setAccessibleName("measure next: " + "; ".join(said))
+        self.setToolTip(tip("\n".join(said)))
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
