@@ -180,8 +180,10 @@ def many_settings() -> list[Line]:
         sampled(file.car, file.bench, None, first, lambda _done: None)
 
     lines = [
-        Line("setting map, 289 settings x 20 steps, 4 phases", median(setting_map, 5), None, "150 ms"),
-        Line(f"{SAMPLES} draws of one setting, four phases, slices of {SLICE}", median(draws, 5), None, "500 ms"),
+        Line("setting map, 289 settings x 20 steps, 5 phases", median(setting_map, 5), None, "80 ms"),
+        Line("change of direction, one setting", median(lambda: changing(1), 5), None, "50 ms"),
+        Line("change of direction, 50 settings", median(lambda: changing(50), 3), None, "400 ms"),
+        Line(f"{SAMPLES} draws of one setting, five phases, slices of {SLICE}", median(draws, 5), None, "500 ms"),
     ]
     with ProcessPoolExecutor(2) as pool:
         list(pool.map(rack, [(0, 2), (60, 62)]))  # both processes have imported
@@ -207,20 +209,35 @@ def _finch():  # type: ignore[no-untyped-def]
 
 
 def setting_map() -> None:
-    """Every neighbouring hole pair of two six-hole bars, disconnected ends too: states at 20 steps, limits in four phases."""
+    """Every neighbouring hole pair of two six-hole bars, disconnected ends too: states at 20 steps, limits in five phases."""
     import numpy as np
 
-    from anchor_beam.core.car.bars import from_roll_stiffness
+    from anchor_beam.core.car.bars import BarBatch
     from anchor_beam.core.car.corner import settle
     from anchor_beam.core.grip.limit import limits
 
     turns = _finch()
     each = np.concatenate([[0.0], np.linspace(4e3, 26e3, 16)])
     grid = np.stack(np.meshgrid(each, each, indexing="ij"), axis=-1).reshape(-1, 2)
-    pairs = from_roll_stiffness(grid, turns.one.track)
+    ones = np.ones((*grid.shape, 2))
+    pairs = BarBatch(grid, 0.0 * grid, ones, 0.0 * ones, 0.0 * ones)  # rates at the wheels [N/m]
     limits(turns.one, pairs, turns.grip)
-    stepped = from_roll_stiffness(grid[:, None, :], turns.one.track[None])
+    stepped = BarBatch(*(value[:, None] for value in vars(pairs).values()))
     settle(turns.one, stepped, np.linspace(0.05, 1.0, 20) * 9.81)
+
+
+def changing(settings: int) -> None:
+    """Through gates and into a ramp of the steer, with as many different bars."""
+    import numpy as np
+
+    from anchor_beam.core.car.bars import BarBatch
+    from anchor_beam.core.grip.change import change_of_direction
+    from anchor_beam.core.grip.transient import rolling
+
+    turns = _finch()
+    rates = np.stack([np.linspace(8e3, 16e3, settings), np.linspace(2e3, 8e3, settings)], axis=-1)
+    ones = np.ones((*rates.shape, 2))
+    change_of_direction(rolling(turns.one, BarBatch(rates, 0.0 * rates, ones, 0.0 * ones, 0.0 * ones), turns.grip))
 
 
 def rack(part: tuple[int, int]) -> int:
