@@ -27,6 +27,7 @@ from anchor_beam.store.garage import Garage
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 QUIET = 450  # ms, until the Beam has settled
+CHANGING = 4000  # ms, until the bands of a change of direction are there
 PATIENCE = 20.0  # s that a picture waits for its bands
 
 
@@ -45,6 +46,11 @@ def main() -> None:
             window.show_stage(stage.name)
             _keep(bridge, window, stage.name.lower())
         window.show_stage("Bars")
+        page = window.page("Bars")
+        page.strip.buttons["change of direction"].click()
+        QTest.qWait(CHANGING)
+        _keep(bridge, window, "change")
+        page.strip.buttons["ladder"].click()
         window.header.beam.asked.emit()
         _keep(bridge, window, "working")
         window.working.close_panel()

@@ -106,7 +106,8 @@ class FigureField(QWidget):
         row.addWidget(self._unit)
         if self._field.is_exact:
             self.mark.hide()
-            row.addSpacing(self.mark.sizeHint().width())
+            if not compact:  # in line with fields that have one
+                row.addSpacing(self.mark.sizeHint().width() + row.spacing())
         else:
             row.addWidget(self.mark)
         self.edit.setFixedWidth(theme.px(WIDE))

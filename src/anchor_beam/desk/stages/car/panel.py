@@ -83,7 +83,9 @@ class CarPanel(Panel):
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(self.theme.px(4))
         for name, end in zip(WINDOWS[phase], ("from", "to"), strict=True):
-            row.addWidget(FigureField(self._bridge, f"car.{name}", name=f"wanted margin, {NAMES[phase]}, {end}"))
+            row.addWidget(
+                FigureField(self._bridge, f"car.{name}", compact=True, name=f"wanted margin, {NAMES[phase]}, {end}")
+            )
         return pair
 
     def _axle(self, axle: Axle) -> None:
