@@ -15,8 +15,8 @@ from support.references import BARS, CARS, JACKED, TUBES
 HEAD = """# Validation
 
 Made by `tools/make_validation.py` from the reference cases in `tests/reference/data`, which come from independent
-solvers: beam and continuum finite elements and spectral elasticity for bars, a rigid-body engine for cars. The tests hold the same comparisons
-to their limits.
+solvers: beam and continuum finite elements and spectral elasticity for bars, a rigid-body engine for cars. The tests
+hold the same comparisons to their limits.
 
 | case | figure | reference | ours | difference |
 |---|---|---:|---:|---:|
