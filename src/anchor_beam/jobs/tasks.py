@@ -12,6 +12,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
+    from anchor_beam.core.grip.outcome import Ending
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.ladder import Ladder
@@ -141,22 +142,24 @@ class PeaksOf:
 
 
 @dataclass(frozen=True)
-class MarginOf:
-    """The balance margin [%] of one setting, for lists of cars."""
+class BalanceOf:
+    """The balance margin [%] of one setting, or how its corner ends without one, for lists of cars."""
 
     car: CarRecord
     setting: Setting
 
-    def run(self, report: Report) -> float | None:
-        """None where it has no balance."""
+    def run(self, report: Report) -> tuple[float | None, Ending | None]:
+        """Both None where it has no balance."""
         del report
+        from anchor_beam.core.grip.driving import Phase
         from anchor_beam.errors import AnchorBeamError
         from anchor_beam.figures.results import results
 
         try:
-            return results(self.car, self.setting).margin
+            found = results(self.car, self.setting)
         except AnchorBeamError:
-            return None
+            return None, None
+        return found.margin, found.ending_of(Phase.MIDDLE)
 
 
 @dataclass(frozen=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -240,8 +241,10 @@ class LadderView(QWidget):
         if shown is None or shown.now.margin is None:
             return str(show(rung.rear_share, Kind.PERCENT, units))
         share = delta(rung.rear_share, shown.now.rear_share, Kind.PERCENT, units) or "0"
-        margin = delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or "0"
-        return ", ".join([f"share {share}\u00a0%", f"margin {margin}\u00a0%", *self._peak(rung)])
+        margin = f"margin {delta(rung.margin, shown.now.margin, Kind.PERCENT, units) or '0'}\u00a0%"
+        if not math.isfinite(rung.margin):
+            margin = "no margin: tips before it slides"
+        return ", ".join([f"share {share}\u00a0%", margin, *self._peak(rung)])
 
     def _peak(self, rung: Rung) -> list[str]:
         """The larger of both bars' peak stresses at 1 g, and whose it is."""

@@ -128,9 +128,14 @@ class BarPanel(Panel):
         self.heading("What follows")
         self.figures: dict[str, ResultFigure] = {}
         for row in bar_rows(self._axle):
-            kind = PeakFigure if row.key == "peak stress" else RowFigure
-            self.figures[row.key] = kind(self._bridge, row)
-            self.add(self.figures[row.key])
+            if row.key == "peak stress":
+                peak = PeakFigure(self._bridge, row, self._axle)
+                self.figures[row.key] = peak
+                self.add(peak)
+                self.add(peak.caution)
+            else:
+                self.figures[row.key] = RowFigure(self._bridge, row)
+                self.add(self.figures[row.key])
         self.soft = Caution(self.theme)
         self.add(self.soft)
 

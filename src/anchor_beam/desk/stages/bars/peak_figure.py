@@ -5,6 +5,7 @@ from __future__ import annotations
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.result_figure import RowFigure
+from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.figures.ends import EndResult
 from anchor_beam.figures.rows import Reading, Row
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
@@ -14,11 +15,16 @@ from anchor_beam.words import faults
 
 
 class PeakFigure(RowFigure):
-    """Peak stress of the bar, bends counted. It takes longer than a drag may, so it follows when the hands rest."""
+    """Peak stress of the bar, bends counted. It takes longer than a drag may, so it follows when the hands rest.
 
-    def __init__(self, bridge: Bridge, row: Row) -> None:
+    caution: stands below it where the figure is less sure.
+    """
+
+    def __init__(self, bridge: Bridge, row: Row, axle: Axle) -> None:
         super().__init__(bridge, row)
+        self._axle = axle
         self._asked: list[EndResult] = []
+        self.caution = Caution(bridge.theme)
         bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)
 
     def _ends(self) -> list[EndResult]:
@@ -29,7 +35,10 @@ class PeakFigure(RowFigure):
 
     def _show(self) -> None:
         """Nothing until the job is done: reading the row before would work it out here."""
-        if all(end.peak_known for end in self._ends()):
+        shown = self._bridge.picture
+        known = shown is not None and all(end.peak_known for end in self._ends())
+        self.caution.say(shown.now.end(self._axle).peak.caution if shown is not None and known else None)
+        if known:
             super()._show()
         else:
             self.set_reading(Reading(str(self.row.label), Shown("", "…"), why="Being worked out."))

@@ -11,6 +11,8 @@ from PySide6.QtCore import QRectF, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QWidget
 
+from anchor_beam.core.grip.driving import Phase
+from anchor_beam.core.grip.outcome import Ending
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.painter import fit, paint
 from anchor_beam.desk.theme.theme import Theme
@@ -22,9 +24,10 @@ from anchor_beam.errors import AnchorBeamError, StoreError
 from anchor_beam.figures.results import kept
 from anchor_beam.figures.shown_car import car_shape
 from anchor_beam.jobs.request import Answer, Done
-from anchor_beam.jobs.tasks import MarginOf
+from anchor_beam.jobs.tasks import BalanceOf
 from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
+from anchor_beam.words.endings import sentence
 
 
 class CarRow(QWidget):
@@ -96,17 +99,19 @@ class CarRow(QWidget):
                 self._drawing = car_in_plan(car_shape(file.car))
         known = kept.get(file.car, file.bench)
         if known is not None:
-            self._say(file, at.acts, self._balance(known.margin))
+            self._say(file, at.acts, self._balance(known.margin, known.ending_of(Phase.MIDDLE)))
             return
         self._say(file, at.acts, "…")
 
         def take(answer: Answer) -> None:
-            self._say(file, at.acts, self._balance(answer.value if isinstance(answer, Done) else None))
+            self._say(file, at.acts, self._balance(*(answer.value if isinstance(answer, Done) else (None, None))))
 
-        self._bridge.jobs.ask(self._slot, MarginOf(file.car, file.bench), take)
+        self._bridge.jobs.ask(self._slot, BalanceOf(file.car, file.bench), take)
 
-    def _balance(self, margin: float | None) -> str:
-        return "no balance yet" if margin is None else signed_margin(margin, self._bridge.units)
+    def _balance(self, margin: float | None, ending: Ending | None) -> str:
+        if margin is not None:
+            return signed_margin(margin, self._bridge.units)
+        return "no balance yet" if ending is None else sentence(ending, self._bridge.units)
 
     def _say(self, file: CarFile, acts: int, balance: str) -> None:
         self._lines = self._words(file, acts, balance)
