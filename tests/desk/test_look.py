@@ -233,6 +233,8 @@ def test_a_look_that_is_chosen_is_the_one_that_a_start_has(open_desk) -> None:
             desk.stage(stage.name)
         if chosen == "light":
             desk.bridge.theme.choose("dark")
+            assert not desk.bridge.theme.dressed  # pages that are not seen follow in slices
+            desk.qtbot.waitUntil(lambda theme=desk.bridge.theme: theme.dressed)
         desk.rest()
         pictures.append([])
         for stage in STAGES:

@@ -48,6 +48,11 @@ class Dresser(QObject):
                 self._put_on(widget)
         self._next.start()
 
+    @property
+    def done(self) -> bool:
+        """Whether every widget has the look that was chosen last."""
+        return not self._next.isActive()
+
     def _go_on(self) -> None:
         end = time.perf_counter() + SLICE
         while self._waiting and time.perf_counter() < end:

@@ -71,6 +71,11 @@ class Theme(QObject):
         self._dresser.dress(palette)
         self.changed.emit()
 
+    @property
+    def dressed(self) -> bool:
+        """Whether everything that is open has the look that was chosen last."""
+        return self._dresser.done
+
     def colour(self, tone: Tone | str) -> QColor:
         """A colour by meaning, everybody's: copy it before you change its alpha."""
         if tone not in self._tones:
