@@ -81,8 +81,10 @@ class TallFigure(ResultFigure):
         painter, px = self._start(), self._theme.px
         pen = Lettering(painter, self._theme)
         pen.write(px(4), px(13), self._text.label, Size.SMALL, Tone.SOFT)
-        end = pen.write(px(4), px(33), self._text.value.number, Size.LARGE, Tone.INK)
-        end = pen.write(end + px(4), px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
+        end = float(px(4))
+        if self._text.value.number:  # why there is none stands in place of the unit
+            end = pen.write(end, px(33), self._text.value.number, Size.LARGE, Tone.INK) + px(4)
+        end = pen.write(end, px(33), self._text.value.unit, Size.SMALL, Tone.SOFT)
         if self._text.band:
             end = pen.write(end + px(4), px(33), self._text.band, Size.SMALL, Tone.SOFT)
         pen.write(px(4), px(46), self._text.delta, Size.SMALL, Tone.INK)  # against what stands beside the Beam
