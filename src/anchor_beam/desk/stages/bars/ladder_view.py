@@ -209,9 +209,13 @@ class LadderView(QWidget):
         x = self._x(shown.reference.rear_share)
         painter.setPen(QPen(self._theme.colour(Tone.SOFT), 1.4, Qt.PenStyle.DashLine))
         painter.drawLine(QPointF(x, self._base), QPointF(x, self._base - self._theme.px(52)))
-        Lettering(painter, self._theme).write(
-            x, self._base - self._theme.px(57), shown.file.reference, Size.SMALL, Tone.SOFT, align=Align.CENTRE
-        )
+        lettering, name, gap = Lettering(painter, self._theme), shown.file.reference, self._theme.px(7)
+        now = shown.now.rear_share
+        right = now is None or now <= shown.reference.rear_share  # beside its line, away from the rung of now
+        if x + gap + lettering.width(name, Size.SMALL) > self.width():
+            right = False
+        at, align = (x + gap, Align.LEFT) if right else (x - gap, Align.RIGHT)
+        lettering.write(at, self._base - self._theme.px(46), name, Size.SMALL, Tone.SOFT, align=align)
 
     def _paint_rungs(self, painter: QPainter, found: Ladder) -> None:
         px = self._theme.px
