@@ -12,6 +12,7 @@ from anchor_beam.core.car.measured import weights
 from anchor_beam.core.grip.model import Drive, RearBrakes
 from anchor_beam.core.sides import AxleKind
 from anchor_beam.documents.fields import field_at
+from anchor_beam.documents.layouts import LAYOUTS, Layout, typical_car
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, CarRecord, Figure, Provenance
 
@@ -25,24 +26,7 @@ class Offer:
     better: float | RearBrakes
 
 
-@dataclass(frozen=True)
-class _Typical:
-    """Of a kind of car: front brake share [%], chassis torsion [N m/deg], yaw index, and what holds the rear brakes back."""
-
-    brake_front: float
-    chassis_torsion: float
-    yaw_index: float
-    rear_brakes: RearBrakes
-
-
 _OLD = {"brake_front": 68.0, "chassis_torsion": 12000.0, "yaw_index": 0.95}  # in the document's units
-_KINDS = {
-    "front": _Typical(74.0, 12000.0, 0.97, RearBrakes.ELECTRONIC),
-    "rear": _Typical(66.0, 14000.0, 0.95, RearBrakes.ELECTRONIC),
-    "all": _Typical(70.0, 14000.0, 0.95, RearBrakes.ELECTRONIC),
-    "middle": _Typical(60.0, 9000.0, 0.85, RearBrakes.FIXED),
-    "live": _Typical(68.0, 4000.0, 1.0, RearBrakes.VALVE),
-}
 ENGINE_BEHIND = (
     48.0  # % on the front axle, below which a rear-drive car carries its engine before or behind its rear axle
 )
@@ -53,12 +37,12 @@ def offers(car: CarRecord) -> tuple[Offer, ...]:
 
     Source: docs/theory/layouts.md.
     """
-    typical = _KINDS[_kind_of(car)]
+    typical = typical_car(_like(car), car.name).car
     found = []
     for name, old in _OLD.items():
         place, scale = f"car.{name}", field_at(f"car.{name}").scale
         figure: Figure = getattr(car, name)
-        better = getattr(typical, name) * scale
+        better: float = getattr(typical, name).value
         untouched = figure.provenance is Provenance.TYPICAL and not figure.typed and figure.spread is None
         if untouched and math.isclose(figure.value, old * scale) and not math.isclose(better, figure.value):
             found.append(Offer(place, figure.value, better))
@@ -76,10 +60,12 @@ def taken(file: CarFile, offered: tuple[Offer, ...]) -> CarFile:
     return file
 
 
-def _kind_of(car: CarRecord) -> str:
+def _like(car: CarRecord) -> Layout:
+    """The typical layout that a car is most like."""
+    hatch, saloon, all_wheel, coupe, pick_up = LAYOUTS
     if car.rear.kind is AxleKind.LIVE:
-        return "live"
+        return pick_up
     corners = (read(car, f"corner_{corner}").value for corner in ("fl", "fr", "rl", "rr"))
     if car.drive is Drive.REAR and weights(*corners).front_percent < ENGINE_BEHIND:
-        return "middle"
-    return {Drive.FRONT: "front", Drive.REAR: "rear", Drive.ALL: "all"}[car.drive]
+        return coupe
+    return {Drive.FRONT: hatch, Drive.REAR: saloon, Drive.ALL: all_wheel}[car.drive]

@@ -43,13 +43,12 @@ class MeasureNext(QWidget):
             if found.grip_apart is not None:
                 said.append(
                     f"Grip of front against rear: {found.grip_apart.share:.0%} of the doubt. "
-                    "Scales and tape "
-                    "cannot narrow it; a circle driven both ways, a log or remarks from runs can."
+                    "Scales and tape cannot narrow it; a circle driven both ways, a log or remarks from runs can."
                 )
             worst = shown.bands.worst
             if worst is not None and worst is not phase:
                 sigma = show(shown.bands.margins[worst], Kind.PERCENT, self._bridge.units)
-                said.append(f"Known worst: {LONG[worst]}, ± {sigma}.")
+                said.append(f"Known worst: {LONG[worst]}, ±\u00a0{sigma}.")
         self.besides.setText(" ".join(said))
         self.besides.setVisible(bool(said))
 
@@ -75,7 +74,7 @@ class _Bars(QWidget):
         return doubts(shown.bands, self._bridge.phase, shown.file).measurable[: self.ROWS]
 
     def _leaves(self, doubt: Doubt) -> str:
-        return f"leaves ± {show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
+        return f"leaves ±\u00a0{show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
 
     def _why_empty(self) -> str:
         shown = self._bridge.picture
