@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.units.kinds import DEG
 
 
@@ -25,11 +26,9 @@ class Method:
 
 
 MM = 1e-3
-TAPE, LONG_TAPE, TAPE_AND_LEVEL = (
-    Method("tape", 1.5 * MM),
-    Method("tape", 2.5 * MM),
-    Method("tape and level", 2.0 * MM),
-)
+TAPE = Method("tape", 1.5 * MM)
+LONG_TAPE = Method("tape", 2.5 * MM)
+TAPE_AND_LEVEL = Method("tape and level", 2.0 * MM)
 SCALES = Method("corner scales", 0.5, 0.004)  # kg; of pads that are level within 2 mm, settled
 PRESS = Method("press", 0.0, 0.02)
 
@@ -47,8 +46,8 @@ METHODS: dict[str, Method] = {
     "camber_best": Method("tyre temperatures or circle", 0.5 * DEG), "camber_loss": Method("circle", 0.0005 / DEG**2),
     "brake_front": Method("line pressures", 1.5), "yaw_index": Method("swung on a pivot", 0.03),
     "damping": Method("damper bench", 0.06),
-    "speed": Method("log", 0.0, 0.02), "build_up": Method("log", 0.0, 0.10), "trail_braking": Method("log", 0.02 * 9.81),
-    "lift_off": Method("log", 0.01 * 9.81), "exit_drive": Method("log", 0.01 * 9.81),
+    "speed": Method("log", 0.0, 0.02), "build_up": Method("log", 0.0, 0.10), "trail_braking": Method("log", 0.02 * GRAVITY),
+    "lift_off": Method("log", 0.01 * GRAVITY), "exit_drive": Method("log", 0.01 * GRAVITY),
     "pickup_ahead": TAPE, "pickup_height_left": TAPE_AND_LEVEL, "pickup_height_right": TAPE_AND_LEVEL,
     "pickup_spacing": TAPE, "pickup_ratio": Method("jack and tape", 0.012),
     "od": Method("caliper", 0.05 * MM), "wall": Method("caliper at the end, or weight", 0.08 * MM),

@@ -27,9 +27,7 @@ class Offer:
 
 
 _OLD = {"brake_front": 68.0, "chassis_torsion": 12000.0, "yaw_index": 0.95}  # in the document's units
-ENGINE_BEHIND = (
-    48.0  # % on the front axle, below which a rear-drive car carries its engine before or behind its rear axle
-)
+ENGINE_BEHIND = 48.0  # % on the front axle, below which a rear-drive car carries its engine at its rear axle
 
 
 def offers(car: CarRecord) -> tuple[Offer, ...]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import contextlib
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -48,11 +49,9 @@ def reason(car: CarRecord, before: Setting, after: Setting) -> Reason:
     change = None if was.margin is None or now.margin is None else now.margin - was.margin
     sigma = None
     if change is not None:
-        try:
+        with contextlib.suppress(NoSolution):
             spreads = bands(car, after, before).change
-        except NoSolution:
-            spreads = None
-        sigma = None if spreads is None else spreads.margin
+            sigma = None if spreads is None else spreads.margin
     touched = [axle for axle in Axle if before.end(axle) != after.end(axle)]
     turning = tuple(point for axle in touched for point in turning_points(car, after, axle))
     return Reason(change_effects(was, now), change, sigma, turning)

@@ -14,12 +14,12 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, batch_last
+from anchor_beam.core.car.assembly import LEFT, RIGHT
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import CAMBER_FLOOR, CURVATURE, FLOOR
 
-LEFT, RIGHT = 0, 1
 SIDES = np.array([-1.0, 1.0])[:, None]  # a left turn presses the right wheel
 RELAXATION = 0.45  # m of road over which slip grows, where it is not known
 ROLL_RADIUS = 0.30  # radius of gyration of the body in roll about its own centre over the mean track, where not known
