@@ -242,3 +242,18 @@ def test_a_survey_beyond_what_the_car_can_hold_says_so() -> None:
     found = survey(batch([HATCH]), rear_bars(4), grips([HATCH_GRIP]), 2.2 * GRAVITY)
     assert not found.at.converged[0]
     assert found.limits.margin[0, 2] == pytest.approx(7.77, abs=0.01)
+
+
+def test_a_larger_tyre_on_one_axle_grips_more_there_by_size_or_by_reference_load() -> None:
+    usual, pair = grips([HATCH_GRIP]), bars([(rate_bar(8e3), rate_bar(8e3))])
+    by_size = replace(usual, tyre_load=np.array([[1.0, 1.2]]))
+    hatch = batch([HATCH])
+    corner_load = float(hatch.sprung_mass[0] + hatch.unsprung_mass[0].sum()) * GRAVITY / 4.0
+    rear = replace(HATCH_GRIP.rear, reference_load=1.2 * corner_load)
+    by_load = grips([replace(HATCH_GRIP, rear=rear)])
+    before, one, other = (
+        limits(hatch, pair, held, (Phase.MIDDLE,)).acceleration[0, 0] for held in (usual, by_size, by_load)
+    )
+    assert one == pytest.approx(other, rel=1e-9)
+    assert one[0] == pytest.approx(before[0], rel=1e-9)
+    assert one[1] > 1.01 * before[1]
