@@ -64,6 +64,25 @@ def test_two_cars_through_gates(
     assert (found.lag_lateral[0] * 1e3, found.lag_roll[0] * 1e3) == pytest.approx(lags, abs=8.0)
 
 
+@pytest.mark.parametrize(("one", "bar", "held", "lateral", "yaw_rate", "roll", "overshoot"), [
+    (A, pair(8, 8), HATCH_GRIP, 331, 168, 345, 3.1),
+    (B, pair(10, 3), B_GRIP, 313, 167, 341, 3.5),
+])  # fmt: skip
+def test_two_cars_on_a_ramp_of_the_steer(
+    one: Car, bar: BarBatch, held: CarGrip, lateral: float, yaw_rate: float, roll: float, overshoot: float
+) -> None:
+    """Their axles steer a little under load and roll, as typical ones do."""
+    typical = replace(
+        held,
+        front=replace(held.front, compliance_steer=np.radians(0.10e-3), roll_steer=0.05),
+        rear=replace(held.rear, compliance_steer=np.radians(0.02e-3), roll_steer=-0.03),
+    )
+    found = changed(one, bar, typical).step
+    times = found.T90_lateral[0], found.T90_yaw_rate[0], found.T90_roll[0]
+    assert np.multiply(times, 1e3) == pytest.approx([lateral, yaw_rate, roll], abs=8.0)
+    assert found.overshoot[0] * 100.0 == pytest.approx(overshoot, abs=0.7)
+
+
 def test_finer_steps_and_more_lanes_change_next_to_nothing(monkeypatch: pytest.MonkeyPatch) -> None:
     rough = changed(A, pair(8, 8)).gates
     monkeypatch.setattr(module, "PER_CYCLE", 288)
