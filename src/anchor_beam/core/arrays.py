@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
 
 import numpy as np
 import numpy.typing as npt
@@ -23,7 +22,8 @@ def frozen(array: npt.ArrayLike) -> FloatArray:
     return copy
 
 
-_PLAIN = frozenset({float, int, bool, str, type(None)})  # most of what stands in a record
+_NOT_SEARCHED = {float, int, bool, str, type(None)}  # kinds of what stands in a record that hold no array
+_RECORDS: set[type] = set()  # kinds that are results
 
 
 def freeze(record: object, *done: object) -> None:
@@ -35,20 +35,25 @@ def freeze(record: object, *done: object) -> None:
 
 
 def _freeze(record: object, seen: set[int]) -> None:
-    if isinstance(record, np.ndarray):
-        record.setflags(write=False)
-        return
     if id(record) in seen:
         return
     seen.add(id(record))
-    items: Iterable[object] = ()
-    if isinstance(record, tuple | list):
-        items = record
-    elif (told := getattr(record, "__dataclass_params__", None)) is not None and not told.eq:
-        items = vars(record).values()
-    for item in items:
-        if type(item) not in _PLAIN:
+    for item in record if isinstance(record, tuple | list) else vars(record).values():
+        kind = type(item)
+        if kind is np.ndarray:
+            item.setflags(write=False)
+        elif kind not in _NOT_SEARCHED and _is_searched(kind):
             _freeze(item, seen)
+
+
+def _is_searched(kind: type) -> bool:
+    """Whether things of a kind can hold arrays; remembered, as asking costs more than the walk."""
+    if kind in _RECORDS or issubclass(kind, tuple | list):
+        return True
+    told = getattr(kind, "__dataclass_params__", None)
+    searched = told is not None and not told.eq
+    (_RECORDS if searched else _NOT_SEARCHED).add(kind)
+    return searched
 
 
 def require_positive(place: str, value: float, what: str) -> None:

@@ -170,14 +170,15 @@ def plan_limits(cars: CarBatch, base: Corner, grips: GripBatch, phases: Sequence
     n, p = base.mass.size, len(phases)
     blocks = np.array([[asked[_searched(rear, phase, phases)] for phase in phases] for rear in (False, True)])
 
-    def each(of: Callable[[bool, Phase], FloatArray | bool]) -> np.ndarray:
-        return np.concatenate([np.broadcast_to(of(rear, phase), n) for rear, phase in asked])
-
     def flat(value: FloatArray) -> FloatArray:
         return np.broadcast_to(value, base.shape).reshape(n)
 
+    def each(of: Callable[[bool, Phase], bool]) -> np.ndarray:
+        return np.repeat([of(rear, phase) for rear, phase in asked], n)
+
     member = np.tile(np.arange(n), len(asked))
-    longitudinal = each(lambda _, phase: flat(grips.acceleration_in(phase)))
+    along = {phase: flat(grips.acceleration_in(phase)) for phase in phases}
+    longitudinal = np.concatenate([along[phase] for _, phase in asked])
     engine, on_rear = each(lambda _, phase: phase is not Phase.BRAKES), each(lambda rear, _: rear)
     building = each(lambda rear, phase: not rear and phase in BUILDING_UP)
     ready = base.chosen(member)

@@ -191,6 +191,8 @@ class AxleTyres:
         x *= self._slip * camber + slip[:, None]
         x /= part * most
         x -= CURVATURE * (x - np.arctan(x))
-        half = np.tan((0.5 * self._shape) * np.arctan(x))  # sin(y) is 2 t/(1 + t^2) with t = tan(y/2): a third of the time
+        half = np.tan(
+            (0.5 * self._shape) * np.arctan(x)
+        )  # sin(y) is 2 t/(1 + t^2) with t = tan(y/2): a third of the time
         force = most * half / (0.5 + 0.5 * half * half)
         return force[:, LEFT] + force[:, RIGHT], most[:, LEFT] + most[:, RIGHT]

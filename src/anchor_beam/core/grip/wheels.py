@@ -68,26 +68,26 @@ def contact(
     def flat(value: FloatArray, *tail: int) -> FloatArray:
         return batch_last(value, shape, *tail).take(member, axis=-1)
 
-    usual = flat(grips.tyre_load, 2) * ready.weight / 4.0
-    reference = flat(grips.reference_load, 2)
-    names = ("mu0", "load_sensitivity", "stiffness", "stiffness_peak", "shape", "camber_best", "camber_loss", "camber_slip",
-             "along")  # fmt: skip
-    figures = {name: flat(getattr(grips, name), 2)[:, None] for name in names}
+    tyre = ("mu0", "load_sensitivity", "stiffness", "stiffness_peak", "shape", "camber_best", "camber_loss", "camber_slip",
+            "along")  # fmt: skip
+    axle = ("tyre_load", "reference_load", "roll_camber", "toe", "compliance_steer", "roll_steer", "bias", "preload",
+            "limited", "locked")  # fmt: skip
+    stacked = flat(np.stack([getattr(grips, name) for name in (*tyre, *axle)], axis=-2), len(tyre) + len(axle), 2)
+    of = dict(zip((*tyre, *axle), stacked, strict=True))
+    usual, reference = of["tyre_load"] * ready.weight / 4.0, of["reference_load"]
     front = np.where(
         engine, flat(grips.drive_front), _front_brakes(flat(grips.brake_front), flat(grips.valve), longitudinal)
     )
-    limited, locked, geared = (
-        flat(grips.limited, 2) > 0.0,
-        flat(grips.locked, 2) > 0.0,
-        engine & (longitudinal != 0.0),
-    )
+    limited, locked, geared = of["limited"] > 0.0, of["locked"] > 0.0, engine & (longitudinal != 0.0)
     opened, limiting, locking = geared & ~limited & ~locked, geared & limited, geared & locked & ~limited
     held_back = ~engine & (longitudinal < 0.0) & (flat(grips.electronic) > 0.0)
     return Contact(
-        tyre=TyreBatch(**figures, reference=np.where(np.isnan(reference), usual, reference)[:, None]),
-        camber=OUT * flat(grips.camber, 2, 2), roll_camber=flat(grips.roll_camber, 2), toe=flat(grips.toe, 2),
-        compliance_steer=flat(grips.compliance_steer, 2), roll_steer=flat(grips.roll_steer, 2),
-        bias=flat(grips.bias, 2), preload=flat(grips.preload, 2),
+        tyre=TyreBatch(
+            **{name: of[name][:, None] for name in tyre},
+            reference=np.where(np.isnan(reference), usual, reference)[:, None],
+        ),
+        camber=OUT * flat(grips.camber, 2, 2), roll_camber=of["roll_camber"], toe=of["toe"],
+        compliance_steer=of["compliance_steer"], roll_steer=of["roll_steer"], bias=of["bias"], preload=of["preload"],
         wanted=ready.weight / GRAVITY * longitudinal * np.stack([front, 1.0 - front]),
         opened=opened, limiting=limiting, locking=locking, held_back=held_back,
         kinds=(bool(opened.any()), bool(limiting.any()), bool(locking.any()), bool(held_back.any())),
