@@ -16,7 +16,7 @@ from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import respond
-from anchor_beam.core.car.measured import MeasuredCar, require_sound
+from anchor_beam.core.car.measured import MeasuredCar, sound_car
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import Stops, batch
 from anchor_beam.errors import InputError, NoSolution
@@ -197,7 +197,7 @@ def test_corner_weights_put_the_centre_of_gravity_where_the_scales_say() -> None
 
 def refuse(corners: tuple[float, float, float, float], **changes: float) -> InputError:
     with pytest.raises(InputError) as caught:
-        require_sound(measured(corners, **({"chassis_torsion": 5e5} | changes)))
+        sound_car(measured(corners, **({"chassis_torsion": 5e5} | changes)))
     return caught.value
 
 

@@ -21,7 +21,6 @@ from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Enters
-from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord
 
 Moved = Mapping[str, FloatArray]  # values (n,) [SI] by place within the car
@@ -47,15 +46,18 @@ def _figures(car: CarRecord, enters: tuple[Enters, ...], moved: Moved) -> dict[s
     """Values by name: (n,) of the car, (n, 2) of its axles."""
     size = max((len(values) for values in moved.values()), default=1)
 
-    def value(place: str) -> FloatArray:
+    def into(place: str, out: FloatArray, record: CarRecord | AxleRecord, name: str) -> None:
         values = moved.get(place)
-        return np.full(size, read(car, place).value) if values is None else values
+        out[...] = getattr(record, name).value if values is None else values
 
-    own = {field.name: value(field.name) for field in CAR_FIELDS if field.enters in enters}
+    own: dict[str, FloatArray] = {}
+    for name in (field.name for field in CAR_FIELDS if field.enters in enters):
+        own[name] = np.empty(size)
+        into(name, own[name], car, name)
     for name in (field.name for field in AXLE_FIELDS if field.enters in enters):
         own[name] = np.empty((size, 2))
         for axle in Axle:
-            own[name][:, axle.position] = value(f"{axle}.{name}")
+            into(f"{axle}.{name}", own[name][:, axle.position], car.axle(axle), name)
     return own
 
 

@@ -20,7 +20,7 @@ from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import CornerState
 from anchor_beam.core.car.events import Reached
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
-from anchor_beam.core.car.measured import require_sound
+from anchor_beam.core.car.measured import sound_car
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import Phase
@@ -273,9 +273,7 @@ def both_turns(car: CarRecord) -> Turns:
     Raises:
         InputError: at a figure of the car, named as in the record.
     """
-    measured = measured_car(car)
-    require_sound(measured)
-    one = measured.cars()
+    one = sound_car(measured_car(car))
     both, grip = joined([one, mirrored_cars(one)]), measured_grip(car).grips()
     turns = Turns(one, both, grip, course(both, grip, GRAVITY))
     freeze(turns)

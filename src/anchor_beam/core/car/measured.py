@@ -1,7 +1,7 @@
 """Cars from what scales, tape and spring tester give, one or many at once.
 
 The same way leads from one car as it stands and from thousands whose inputs are moved by their spread. Values are not
-checked one by one on the way: one that cannot be gives NaN or no equilibrium. `require_sound` checks a single car.
+checked one by one on the way: one that cannot be gives NaN or no equilibrium. `sound_car` checks a single car.
 """
 
 from __future__ import annotations
@@ -160,8 +160,8 @@ def _require_figures(figures: dict[str, FloatArray]) -> None:
             check(place, float(value), f"The {name.replace('_', ' ')}")
 
 
-def require_sound(car: MeasuredCar) -> None:
-    """Refuse a single car (1,) that cannot be, at the figure that says so.
+def sound_car(car: MeasuredCar) -> CarBatch:
+    """A single car (1,) as the solver takes it; one that cannot be is refused at the figure that says so.
 
     Raises:
         InputError: at the name of a figure, axles with `front.` or `rear.` before it.
@@ -194,3 +194,4 @@ def require_sound(car: MeasuredCar) -> None:
             "sprung_cg_left", "The centre of gravity must lie between the wheels.", got=float(found.sprung_cg_left[0]),
             accepts=f"less than {narrow * 500.0:.0f} mm to either side",
         )  # fmt: skip
+    return found
