@@ -89,6 +89,38 @@ def one_bar() -> Line:
     return Line(f"one bar, {elements} elements, all holes and stresses", *taken, "2 ms, 10 x")
 
 
+def peaks() -> list[Line]:
+    """Peak stress of nine hole pairs: a bar that was not seen before, and again under another load."""
+    from anchor_beam.core.bar.peak import peak_stresses, samples_of
+    from anchor_beam.core.bar.shape import Dimensions
+    from anchor_beam.core.bar.stiffness import solve
+    from anchor_beam.core.bar.tube_wall import answers, tube_wall
+    from anchor_beam.core.section.shapes import Round
+
+    def lines(wall: float | None, name: str) -> list[Line]:
+        bar = solve(
+            Dimensions(section=Round(0.0254, wall), centre_length=0.93, pivot_spacing=0.76, arm_length=0.27, splay=0.1,
+                       drop=0.02, bend_radius=0.045, holes=(0.012, 0.03, 0.048)).bar()
+        )  # fmt: skip
+        pairs = [(left, right) for left in range(3) for right in range(3)]
+
+        def again() -> None:
+            peak_stresses(bar, pairs, 300.0)
+
+        def afresh() -> None:
+            for kept in (samples_of, tube_wall, answers):
+                kept.cache_clear()
+            again()
+
+        what = f"peak stress, nine hole pairs, {name}"
+        return [
+            Line(f"{what}, new", median(afresh, 60), None, "3 ms"),
+            Line(f"{what}, again", median(again, 60), None, "3 ms"),
+        ]
+
+    return [*lines(None, "solid"), *lines(0.003, "tube")]
+
+
 def one_edit() -> list[Line]:
     """From an edit to the repainted window, Bars stage, 1280 x 800; and the part of it that is computing, by what is
     edited. Every step is as long as a drag or an arrow key makes it, and none comes twice."""
@@ -333,7 +365,7 @@ def main() -> None:
     print(f"Python {sys.version.split()[0]}, {os.cpu_count()} processors, {os.uname().machine}")
     print(f"a loop of 20,000 steps of plain Python: {yardstick() * 1e3:.2f} ms")
     print(f"{'':52}{'ours':>11}{'bare':>11}{'ratio':>8}   target")
-    for line in (start(), solving(), one_bar(), *one_edit(), *many_settings()):
+    for line in (start(), solving(), one_bar(), *peaks(), *one_edit(), *many_settings()):
         bare = "" if line.bare is None else f"{line.bare * 1e3:8.2f} ms"
         ratio = "" if line.bare is None else f"{line.time / line.bare:.2f}"
         print(f"{line.what:52}{line.time * 1e3:8.2f} ms{bare:>11}{ratio:>8}   {line.target}")

@@ -15,6 +15,7 @@ from anchor_beam.core.bar.tube_wall import (
     AROUND,
     HARMONICS,
     TERMS,
+    Samples,
     curved_wall,
     decay,
     middle_of_wall,
@@ -43,7 +44,7 @@ def test_the_middle_of_a_long_wide_bend_is_that_of_von_karman(wall: float) -> No
     for plane in (0, 1):  # sine out of the bend's plane, cosine in it; the third harmonic of both is negative
         moment = np.zeros((1, 5, 2))
         moment[..., plane] = 1.0
-        here = terms_along(bent, 0.0, long, s, moment)[0, 2, plane * TERMS : (plane + 1) * TERMS]
+        here = terms_along(bent, Samples(long, s), slice(None), moment)[0, 2, plane * TERMS : (plane + 1) * TERMS]
         hoop, axial = here @ bent.moved.hoop[plane] / nominal, here @ bent.moved.axial[plane] / nominal
         assert harmonic(hoop, 2)[plane] == pytest.approx(-expect_hoop, rel=0.03)
         assert harmonic(axial, 3)[plane] == pytest.approx(-expect_axial, rel=0.03)
@@ -66,7 +67,7 @@ def test_the_wall_moves_on_smoothly_beyond_the_bend_and_comes_to_rest(monkeypatc
 
     def moved() -> np.ndarray:
         """W and its three slopes of every harmonic (7, 2, 4, n) in both planes, in the bend or beyond it."""
-        found = terms_along(wall, 0.0, end, s, moment)[0].reshape(len(s), 2, 2, TERMS)
+        found = terms_along(wall, Samples(end, s), slice(None), moment)[0].reshape(len(s), 2, 2, TERMS)
         return found.sum(axis=1)[..., :-1].reshape(len(s), 2, 4, n)
 
     at = moved()

@@ -13,13 +13,14 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, IntArray, cross
 from anchor_beam.core.bar.path import Arc, Centreline, lay
 from anchor_beam.core.bar.stiffness import BarSolution
-from anchor_beam.core.bar.tube_wall import AROUND, curved_wall, terms_along, tube_wall
+from anchor_beam.core.bar.tube_wall import AROUND, Samples, terms_along, tube_wall
 from anchor_beam.core.section.shapes import Round
 
 STEP = 0.1  # of the diameter, between samples along the bar
@@ -45,10 +46,12 @@ class Peak:
 
 @dataclass(frozen=True, eq=False)
 class BendSections:
-    """Samples through one bend and beside it, for hole pairs (p,): arc length s (n,), curvature that counts (n,) [1/m],
-    whether inside the bend (n,), whether loaded and clear of the holes (p, n), and force (p, n, 3) [N] and moment (p, n, 3)
-    [N m] in the axes t, n (towards the bend's centre), b = t x n."""
+    """Samples through one bend and beside it, for hole pairs (p,): which of the `samples` there are (n,), arc length s (n,),
+    curvature that counts (n,) [1/m], whether inside the bend (n,), whether loaded and clear of the holes (p, n), and force
+    (p, n, 3) [N] and moment (p, n, 3) [N m] in the axes t, n (towards the bend's centre), b = t x n."""
 
+    samples: Samples
+    kept: slice
     s: FloatArray
     curvature: FloatArray
     inside: FloatArray
@@ -129,14 +132,12 @@ def bend_sections(
 ) -> BendSections:
     """Cut the bar finely through an arc and two diameters to either side, where a pair loads it."""
     loads, mesh, section = bar.loads, bar.mesh, bar.bar.section
-    reach = 2.0 * section.od
     lefts, rights = (np.array(side) for side in zip(*pairs, strict=True))
     holes = np.stack([mesh.s[mesh.holes[0, lefts]], mesh.s[mesh.holes[1, rights]]])  # (2, p)
-    samples = 3 + math.ceil(min((arc.length + 2 * reach) / (STEP * section.od), MOST))
-    window = 0.5 * section.od * (1.0 - (section.bore / section.od) ** 2)
-    kinks = [end + side * window / 2 for end in (arc.s0, arc.s1) for side in (-1, 1)]  # the peak often lies on one
-    s = np.sort(np.concatenate([np.linspace(arc.s0 - reach, arc.s1 + reach, samples), kinks]))
-    s = s[(s > holes[0].min()) & (s < holes[1].max())]
+    samples, window = samples_of(section, round(arc.length, 9)), _window(section)
+    s = arc.s0 + samples.places
+    kept = slice(*np.searchsorted(s, [holes[0].min(), holes[1].max()]).tolist())
+    s = s[kept]
     clear = (np.abs(s - holes[0][:, None]) > section.od) & (np.abs(s - holes[1][:, None]) > section.od)
     counts = clear & (s > holes[0][:, None]) & (s < holes[1][:, None])
     points, tangents = _along(line, s)
@@ -153,10 +154,24 @@ def bend_sections(
     forces = np.moveaxis(on_left - on_right * (torque / bar.levers[1, rights]), -1, 0)
     forces = np.where(counts[:, :, None], forces, 0.0)
     overlap = np.minimum(s + window / 2, arc.s1) - np.maximum(s - window / 2, arc.s0)
-    inside = ((s >= arc.s0) & (s <= arc.s1)).astype(float)
     return BendSections(
-        s, np.clip(overlap, 0.0, window) / window / arc.radius, inside, counts, forces[..., :3], forces[..., 3:]
-    )
+        samples, kept, s, np.clip(overlap, 0.0, window) / window / arc.radius, samples.inside[kept].astype(float), counts,
+        forces[..., :3], forces[..., 3:],
+    )  # fmt: skip
+
+
+@lru_cache(maxsize=64)
+def samples_of(section: Round, length: float) -> Samples:
+    """Through a bend of this length [m] and two diameters to either side."""
+    reach, half = 2.0 * section.od, 0.5 * _window(section)
+    size = 3 + math.ceil(min((length + 2.0 * reach) / (STEP * section.od), MOST))
+    kinks = [end + side * half for end in (0.0, length) for side in (-1, 1)]  # the peak often lies on one
+    return Samples(length, np.sort(np.concatenate([np.linspace(-reach, length + reach, size), kinks])))
+
+
+def _window(section: Round) -> float:
+    """Length [m] over which a change of curvature makes itself felt."""
+    return 0.5 * section.od * (1.0 - (section.bore / section.od) ** 2)
 
 
 def _along(line: Centreline, s: FloatArray) -> tuple[FloatArray, FloatArray]:
@@ -216,12 +231,10 @@ def _surfaces(at: BendSections, section: Round, arc: Arc, poisson: float) -> lis
     """The outer surface, and of a tube its bore."""
     if not section.bore:
         return [_Surface(at, section, 0.5 * section.od)]
-    wall, (outer, bore) = tube_wall(section, arc.radius, poisson), curved_wall(section)
-    terms = terms_along(wall, arc.s0, arc.s1, at.s, at.moment[..., 1:])
-    return [
-        _Surface(at, section, rho, terms, wall.surface(outer, bore, outside=outside))
-        for rho, outside in ((0.5 * section.od, True), (0.5 * section.bore, False))
-    ]
+    wall = tube_wall(section, arc.radius, poisson)
+    terms = terms_along(wall, at.samples, at.kept, at.moment[..., 1:])
+    radii = 0.5 * section.od, 0.5 * section.bore
+    return [_Surface(at, section, rho, terms, shapes) for rho, shapes in zip(radii, wall.surfaces, strict=True)]
 
 
 def _as_a_beam(

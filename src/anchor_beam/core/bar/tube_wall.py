@@ -147,7 +147,8 @@ class TubeWall:
     """A tube's wall in a bend and in the straights beside it.
 
     waves: (2, n, 2) decay of the two waves that run out of the bend [1/m], complex, in both planes. edge: (2, n, 2, 2) what a
-    straight answers to W and W' at its end.
+    straight answers to W and W' at its end. surfaces: of the outer surface and the bore (3, 4 TERMS, a), stress around, along
+    and shear of each term of both planes in the bend, then straight.
     """
 
     thickness: float
@@ -155,17 +156,7 @@ class TubeWall:
     moved: Movement
     waves: np.ndarray
     edge: FloatArray
-
-    def surface(self, outer: float, bore: float, *, outside: bool) -> FloatArray:
-        """(3, 4 TERMS, a) stress around, along and shear at one surface; terms of both planes in the bend, then straight.
-
-        outer, bore: bending stress around at both surfaces over that of a straight wall.
-        """
-        side, curved = (1.0, outer) if outside else (-1.0, bore)
-        of = self.moved
-        # psi runs against the turn about the tangent, in which a torque is counted
-        three = [side * curved * of.hoop + of.direct, of.axial + side * of.bent, -side * of.twist - of.shear]
-        return np.stack(three).reshape(3, 4 * TERMS, AROUND.size)
+    surfaces: tuple[FloatArray, FloatArray]
 
 
 @lru_cache(maxsize=64)
@@ -174,7 +165,19 @@ def tube_wall(section: Round, bend_radius: float, poisson: float) -> TubeWall:
     thickness, r = middle_of_wall(section)
     moved = _movement(thickness, r, bend_radius, poisson)
     waves, edge = _edge(moved.stiffness[2:])
-    return TubeWall(thickness, r, moved, waves, edge)
+    surfaces = [_surface(moved, side, curved) for side, curved in zip((1.0, -1.0), curved_wall(section), strict=True)]
+    return TubeWall(thickness, r, moved, waves, edge, (surfaces[0], surfaces[1]))
+
+
+def _surface(moved: Movement, side: float, curved: float) -> FloatArray:
+    """(3, 4 TERMS, a) at the outer surface, side 1, or the bore, -1; curved: bending stress around over a straight wall's."""
+    # psi runs against the turn about the tangent, in which a torque is counted
+    three = [
+        side * curved * moved.hoop + moved.direct,
+        moved.axial + side * moved.bent,
+        -side * moved.twist - moved.shear,
+    ]
+    return frozen(np.stack(three).reshape(3, 4 * TERMS, AROUND.size))
 
 
 def _edge(stiffness: FloatArray) -> tuple[np.ndarray, FloatArray]:
@@ -195,22 +198,60 @@ def _edge(stiffness: FloatArray) -> tuple[np.ndarray, FloatArray]:
     return waves, frozen((force @ parts).real)
 
 
-def terms_along(wall: TubeWall, s0: float, s1: float, s: FloatArray, moment: FloatArray) -> FloatArray:
-    """(p, n, 4 TERMS) movements of the wall at the samples s (n,), rising, and moments there, as `TubeWall.surface` counts
-    them.
+@dataclass(frozen=True, eq=False)
+class Samples:
+    """Places along a bar about one bend: length of the bend [m], places (n,) from its start, rising [m], and which of them
+    lie in the bend (n,)."""
 
-    s0, s1: ends of the bend [m]. moment: (p, n, 2) out of its plane and in it [N m]; E = 1.
+    length: float
+    places: FloatArray
+
+    @property
+    def inside(self) -> np.ndarray:
+        """Whether each place lies in the bend (n,)."""
+        return np.asarray((self.places >= 0.0) & (self.places <= self.length))
+
+
+@dataclass(frozen=True, eq=False)
+class Answers:
+    """How a wall answers to moments at the ends of its elements `at` (m,), from the start of the bend [m].
+
+    moved: (2, m, n, 4N) W to W''' of each harmonic at the samples (n,), out of the bend's plane and in it, for a moment of
+    one at one of the ends.
     """
-    pieces = min(max(FEWEST, math.ceil((s1 - s0) / (PIECE * decay(wall.thickness, wall.r)))), MOST)
-    at = np.linspace(s0, s1, pieces + 1)
-    moved = _solve(wall, at, _between(s, moment, at))
-    inside = (s >= s0) & (s <= s1)
-    found = np.zeros((len(moment), len(s), 2, 2, TERMS))  # bend or straight, planes
-    found[:, inside, 0, :, :-1] = _in_bend(moved, at, s[inside])
-    found[:, ~inside, 1, :, :-1] = _beyond(wall, moved, at, s[~inside])
-    found[..., 0, :, -1] = moment * inside[:, None]
-    found[..., 1, :, -1] = moment * ~inside[:, None]
-    return found.reshape(len(moment), len(s), -1)
+
+    at: FloatArray
+    moved: FloatArray
+
+
+@lru_cache(maxsize=64)
+def answers(wall: TubeWall, samples: Samples) -> Answers:
+    """Of one wall at the samples; hole pairs and loads have them in common. E = 1."""
+    length = samples.length
+    pieces = min(max(FEWEST, math.ceil(length / (PIECE * decay(wall.thickness, wall.r)))), MOST)
+    at, inside = np.linspace(0.0, length, pieces + 1), samples.inside
+    ends = _solve(wall, at, np.eye(pieces + 1)[..., None] * np.ones(2))
+    moved = np.empty((2, pieces + 1, len(inside), 4 * N))
+    moved[:, :, inside] = _in_bend(ends, at, samples.places[inside])
+    moved[:, :, ~inside] = _beyond(wall, ends, at, samples.places[~inside])
+    return Answers(frozen(at), frozen(moved))
+
+
+def terms_along(wall: TubeWall, samples: Samples, kept: slice, moment: FloatArray) -> FloatArray:
+    """(p, q, 4 TERMS) movements of the wall at the samples that are kept (q,), and moments there, as
+    `TubeWall.surfaces` count them.
+
+    moment: (p, q, 2) out of the bend's plane and in it, at the samples kept [N m]; E = 1.
+    """
+    known, inside = answers(wall, samples), samples.inside[kept]
+    acting = _between(samples.places[kept], moment, known.at)
+    found = np.zeros((*moment.shape[:2], 2, 2, TERMS))  # bend or straight, planes
+    for plane in (0, 1):
+        moved = np.tensordot(acting[..., plane], known.moved[plane][:, kept], 1)
+        for part, here in ((0, inside), (1, ~inside)):
+            found[:, here, part, plane, :-1] = moved[:, here]
+            found[:, here, part, plane, -1] = moment[:, here, plane]
+    return found.reshape(*moment.shape[:2], -1)
 
 
 def _between(s: FloatArray, values: FloatArray, at: FloatArray) -> FloatArray:
@@ -268,16 +309,16 @@ def _solve(wall: TubeWall, at: FloatArray, moment: FloatArray) -> FloatArray:
 
 
 def _in_bend(moved: FloatArray, at: FloatArray, s: FloatArray) -> FloatArray:
-    """(p, q, 2, 4n) W to W''' at places s in the bend, from W and W' (2, p, m, n, 2) of both planes."""
+    """(2, p, q, 4N) W to W''' at places s in the bend, from W and W' (2, p, m, n, 2) of both planes."""
     i = np.clip(np.searchsorted(at, s, side="right") - 1, 0, len(at) - 2)
     shapes = _shapes((s - at[i]) / (at[1] - at[0]), float(at[1] - at[0]))  # (4, q, 4)
     ends = np.concatenate([moved[:, :, i], moved[:, :, i + 1]], axis=-1)  # (2, p, q, n, 4)
     found = ends @ shapes.transpose(1, 2, 0)
-    return np.asarray(found.transpose(1, 2, 0, 4, 3).reshape(moved.shape[1], len(s), 2, 4 * N))
+    return np.asarray(found.swapaxes(3, 4).reshape(2, moved.shape[1], len(s), 4 * N))
 
 
 def _beyond(wall: TubeWall, moved: FloatArray, at: FloatArray, s: FloatArray) -> FloatArray:
-    """(p, q, 2, 4n) the same at places s in the straights before and after the bend."""
+    """(2, p, q, 4N) the same at places s in the straights before and after the bend."""
     after = s > at[-1]
     sign, far = np.where(after, 1.0, -1.0), np.where(after, s - at[-1], at[0] - s)
     one, other = wall.waves[:, None, :, :1], wall.waves[:, None, :, 1:]  # (2, 1, n, 1)
@@ -288,4 +329,4 @@ def _beyond(wall: TubeWall, moved: FloatArray, at: FloatArray, s: FloatArray) ->
     by_W, by_slope = (one * second - other * first).real * turn, (second - first).real * turn * sign[:, None, None]
     ends = np.where(after[:, None, None], moved[:, :, -1:], moved[:, :, :1])  # (2, p, q, n, 2)
     found = ends[..., :1] * by_W[:, None] + ends[..., 1:] * by_slope[:, None]
-    return np.asarray(found.transpose(1, 2, 0, 4, 3).reshape(moved.shape[1], len(s), 2, 4 * N))
+    return np.asarray(found.swapaxes(3, 4).reshape(2, moved.shape[1], len(s), 4 * N))
