@@ -9,13 +9,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
-from anchor_beam.core.arrays import FloatArray, require_positive
-from anchor_beam.core.measure.regression import robust_fit
+from anchor_beam.core.arrays import FloatArray, frozen, require_positive
+from anchor_beam.core.measure.regression import OUTLIER, robust_fit
 from anchor_beam.core.sides import Axle
-from anchor_beam.errors import InputError
+from anchor_beam.errors import InputError, NoSolution
 
 
 @dataclass(frozen=True)
@@ -67,23 +68,83 @@ def tilt(
 
 
 @dataclass(frozen=True, eq=False)
+class Tilted:
+    """height of the centre of gravity [m]; of each reading how far it lies beside the line (n,) [N], and whether it stands
+    out (n,)."""
+
+    height: Measured
+    off: FloatArray
+    stands_out: np.ndarray
+
+
+def tilts(
+    rise: FloatArray, front: FloatArray, *, total: float, wheelbase: float, wheel_radius: float, scale_error: float
+) -> Tilted:
+    """The same from several heights of the rear axle (n,) [m], the level one included, and the front loads there (n,) [N].
+
+    Raises:
+        InputError: at "total", "wheelbase" or "rise", or at "readings" where there are too few.
+        NoSolution: at "readings", where the rear was never lifted.
+    Source: docs/theory/measurements.md, "Tilt".
+    """
+    for place, value in (("total", total), ("wheelbase", wheelbase)):
+        require_positive(place, value, "The " + place)
+    if not bool((np.abs(rise) < wheelbase).all()):
+        raise InputError(
+            "rise",
+            "The rear cannot be lifted by the wheelbase.",
+            got=float(np.abs(rise).max()),
+            accepts="less than that",
+        )
+    if not np.ptp(rise) > 0.02 * wheelbase:
+        raise NoSolution(
+            "readings", "The rear was hardly lifted, so the scales cannot tell the height.",
+            accepts="the rear lifted by a fifth of the wheelbase",
+        )  # fmt: skip
+    slope, per_load = np.tan(np.arcsin(rise / wheelbase)), wheelbase / total
+    if len(rise) == 2:
+        by = np.diff(front) / np.diff(slope)
+        beside, out, error = np.zeros(2), np.zeros(2, dtype=bool), 0.0
+    else:
+        fit = robust_fit(np.stack([slope, np.ones_like(slope)], axis=1), front)
+        by, out, error = fit.coefficients[:1], fit.weights < OUTLIER, float(fit.half_widths[0])
+        beside = front - fit.coefficients[0] * slope - fit.coefficients[1]
+    by_scale = math.sqrt(2.0) * scale_error / float(np.ptp(slope))
+    height = Measured(wheel_radius + float(by[0]) * per_load, math.hypot(error, by_scale) * per_load)
+    return Tilted(height, frozen(beside), out)
+
+
+@dataclass(frozen=True, eq=False)
 class MotionRatio:
-    """At ride height: travel of the part per travel of the wheel [-] and its change per travel [1/m]; residuals (n,) [m]."""
+    """At ride height: travel of the part per travel of the wheel [-] and its change per travel [1/m]; of each reading how far
+    it lies beside the curve (n,) [m], and whether it stands out (n,)."""
 
     ratio: Measured
     progression: Measured
     residuals: FloatArray
+    stands_out: np.ndarray
 
 
 def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
     """From a jack-and-tape table: wheel travel and part travel (n,) [m], both zero at ride height.
 
+    Raises:
+        InputError: at "readings" and its number, for a part that comes back while the wheel goes on.
     Source: docs/theory/measurements.md, "Motion ratio" (parabola, outliers count less).
     """
     columns = np.stack([wheel, 0.5 * wheel**2, np.ones_like(wheel)], axis=1)
     fit = robust_fit(columns, part)
     values = [Measured(float(fit.coefficients[i]), float(fit.half_widths[i])) for i in (0, 1)]
-    return MotionRatio(values[0], values[1], part - columns @ fit.coefficients)
+    out = fit.weights < OUTLIER
+    order = [i for i in np.argsort(wheel) if not out[i]]
+    direction = 1.0 if fit.coefficients[0] > 0.0 else -1.0
+    for before, after in pairwise(order):
+        if wheel[after] > wheel[before] and not direction * (part[after] - part[before]) > 0.0:
+            raise InputError(
+                f"readings[{after}]", "The part comes back here while the wheel goes on.", got=float(part[after]),
+                accepts="a part that moves one way all along",
+            )  # fmt: skip
+    return MotionRatio(values[0], values[1], frozen(part - columns @ fit.coefficients), out)
 
 
 def drop_in(

@@ -20,6 +20,15 @@ _MODULES = {
     "drop-in": ("measure", "DropInQuestion"), "jack-test": ("measure", "JackTestQuestion"),
     "fatigue": ("parts", "FatigueQuestion"), "direct": ("parts", "DirectQuestion"),
     "clearance": ("parts", "ClearanceQuestion"),
+    "spring-press": ("aids", "SpringPressQuestion"),
+    "wheel-rate": ("aids", "WheelRateQuestion"),
+    "tyre-rate": ("aids", "TyreRateQuestion"),
+    "spring-wire": ("aids", "SpringWireQuestion"),
+    "roll-centre": ("aids", "RollCentreQuestion"),
+    "brake-share": ("aids", "BrakeShareQuestion"),
+    "tyre-size": ("aids", "TyreSizeQuestion"),
+    "corner-weights": ("aids", "CornerWeightsQuestion"),
+    "tilt-table": ("aids", "TiltTableQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)
 

@@ -13,6 +13,15 @@ _ANSWERS = {
     "tilt": ("measure", "tilt_answer"), "deflection": ("measure", "deflection_answer"),
     "drop-in": ("measure", "drop_in_answer"), "jack-test": ("measure", "jack_test_answer"),
     "fatigue": ("parts", "fatigue"), "direct": ("parts", "direct"), "clearance": ("parts", "clearance"),
+    "spring-press": ("aids", "spring_press"),
+    "wheel-rate": ("aids", "wheel_rate"),
+    "tyre-rate": ("aids", "tyre_rate"),
+    "spring-wire": ("aids", "spring_wire"),
+    "roll-centre": ("aids", "roll_centre_answer"),
+    "brake-share": ("aids", "brake_share_answer"),
+    "tyre-size": ("aids", "tyre_size_answer"),
+    "corner-weights": ("aids", "corner_weights"),
+    "tilt-table": ("aids", "tilt_table"),
 }  # fmt: skip
 
 

@@ -21,11 +21,12 @@ from anchor_beam.errors import InputError, placed
 from anchor_beam.units.kinds import DEG
 
 
-def _measured(found: Measured, unit: float = 1.0) -> dict[str, float]:
+def measured(found: Measured, unit: float = 1.0) -> dict[str, float]:
+    """A figure with its standard error, in a unit."""
     return {"value": found.value / unit, "standard_error": found.error / unit}
 
 
-def _columns(one: tuple[float, ...], other: tuple[float, ...], place: str, least: int) -> None:
+def columns_of(one: tuple[float, ...], other: tuple[float, ...], place: str, least: int) -> None:
     """Refuse columns of different lengths, or too short for a line through them.
 
     Raises:
@@ -39,11 +40,14 @@ def _columns(one: tuple[float, ...], other: tuple[float, ...], place: str, least
 
 def motion_ratio_answer(question: MotionRatioQuestion) -> dict[str, Any]:
     """Ratio at ride height, how it changes, and what each reading is off."""
-    _columns(question.wheel_mm, question.part_mm, "part_mm", 4)
-    found = motion_ratio(np.array(question.wheel_mm) / 1e3, np.array(question.part_mm) / 1e3)
+    columns_of(question.wheel_mm, question.part_mm, "part_mm", 4)
+    found = placed(
+        lambda: motion_ratio(np.array(question.wheel_mm) / 1e3, np.array(question.part_mm) / 1e3),
+        lambda place: place.replace("readings", "part_mm"),
+    )
     return {
-        "ratio": _measured(found.ratio), "change_per_mm": _measured(found.progression, 1e3),
-        "off_mm": [float(off) * 1e3 for off in found.residuals],
+        "ratio": measured(found.ratio), "change_per_mm": measured(found.progression, 1e3),
+        "off_mm": [float(off) * 1e3 for off in found.residuals], "stands_out": np.flatnonzero(found.stands_out).tolist(),
     }  # fmt: skip
 
 
@@ -58,17 +62,17 @@ def tilt_answer(question: TiltQuestion) -> dict[str, Any]:
         ),
         lambda place: keys.get(place, place),
     )  # fmt: skip
-    return {"cg_height_mm": _measured(height, 1e-3)}
+    return {"cg_height_mm": measured(height, 1e-3)}
 
 
 def deflection_answer(question: DeflectionQuestion) -> dict[str, Any]:
     """Rate of the bar's end, and the friction of its bushings where it was also unloaded."""
-    _columns(question.load_N, question.drop_mm, "drop_mm", 3)
+    columns_of(question.load_N, question.drop_mm, "drop_mm", 3)
     rising = question.rising or (True,) * len(question.load_N)
-    _columns(question.load_N, tuple(map(float, rising)), "rising", 3)
+    columns_of(question.load_N, tuple(map(float, rising)), "rising", 3)
     found = deflection(np.array(question.load_N), np.array(question.drop_mm) / 1e3, np.array(rising))
-    stick = None if found.stick is None else _measured(found.stick)
-    return {"rate_N_per_mm": _measured(found.rate, 1e3), "friction_N": stick}
+    stick = None if found.stick is None else measured(found.stick)
+    return {"rate_N_per_mm": measured(found.rate, 1e3), "friction_N": stick}
 
 
 def drop_in_answer(question: DropInQuestion) -> dict[str, Any]:
@@ -77,7 +81,7 @@ def drop_in_answer(question: DropInQuestion) -> dict[str, Any]:
         np.array(question.links_on_N), np.array(question.links_off_N), question.axle, question.track_mm / 1e3,
         yielding=question.yielding, scale_error=question.scale_error_N,
     )  # fmt: skip
-    return {"torque_Nm": _measured(torque)}
+    return {"torque_Nm": measured(torque)}
 
 
 def jack_test_answer(question: JackTestQuestion) -> dict[str, Any]:
@@ -110,10 +114,10 @@ def jack_test_answer(question: JackTestQuestion) -> dict[str, Any]:
         place_of,
     )  # fmt: skip
     return {
-        "ratios": [{"bar": share.state.value} | _measured(share.ratio) for share in found.shares],
+        "ratios": [{"bar": share.state.value} | measured(share.ratio) for share in found.shares],
         "springs": {"front": _stiffness(found.springs[0]), "rear": _stiffness(found.springs[1])},
         "bars": {state.value: _stiffness(bar) for state, bar in found.bars.items()},
-        "friction_Nm": {"front": _measured(found.friction[0]), "rear": _measured(found.friction[1])},
+        "friction_Nm": {"front": measured(found.friction[0]), "rear": measured(found.friction[1])},
     }  # fmt: skip
 
 
@@ -123,7 +127,7 @@ def _reading(ask: ReadingAsk) -> Reading:
 
 
 def _stiffness(found: Stiffness) -> dict[str, Any]:
-    per_degree = _measured(found.value, DEG**-1)
+    per_degree = measured(found.value, DEG**-1)
     return {
         "roll_stiffness_Nm_per_deg": per_degree, "from_car_sheet": found.from_prior, "measured": found.is_measured,
     }  # fmt: skip

@@ -1,0 +1,142 @@
+"""Questions of the aids by press, wire, tape and scales: "spring-press" and others; see docs/headless.md."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from anchor_beam.core.measure.rates import GAUGE, Ends
+from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair
+from anchor_beam.documents.asks.measure import Loads, Positive, Readings
+
+
+class Pressing(BaseModel):
+    """Loads beside the travel at which each was read."""
+
+    model_config = STRICT
+    travel_mm: Readings
+    load_N: Readings
+    gauge_percent: Annotated[Number, Field(ge=0.0, le=20.0)] = 100.0 * GAUGE
+
+
+class SpringPressQuestion(Pressing):
+    """A spring in a press."""
+
+    id: str
+    kind: Literal["spring-press"]
+
+
+class WheelRateQuestion(Pressing):
+    """A wheel pressed on a scale, bar unhooked; through_tyre: the travel was read from the floor."""
+
+    id: str
+    kind: Literal["wheel-rate"]
+    motion_ratio: Positive
+    motion_ratio_error: Annotated[Number, Field(ge=0.0)] = 0.01
+    through_tyre: Flag = False
+    tyre_rate_N_per_mm: Positive | None = None
+    tyre_rate_error_percent: Annotated[Number, Field(ge=0.0)] = 5.0
+
+
+class TyreRateQuestion(BaseModel):
+    """Heights of an axle at several loads on one tyre."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["tyre-rate"]
+    height_mm: Readings
+    load_N: Readings
+    gauge_percent: Annotated[Number, Field(ge=0.0, le=20.0)] = 100.0 * GAUGE
+
+
+class SpringWireQuestion(BaseModel):
+    """A coil spring by caliper."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["spring-wire"]
+    wire_mm: Positive
+    outer_mm: Positive
+    coils: Positive
+    ends: Ends = Ends.BOTH
+
+
+Joint = Pair
+Arm = tuple[Joint, Joint]
+
+
+class RollCentreQuestion(BaseModel):
+    """Points across and up of the right-hand side; which ones goes with the suspension."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["roll-centre"]
+    suspension: Literal["wishbones", "strut", "lateral-rod"]
+    track_mm: Positive | None = None
+    upper_mm: Arm | None = None
+    lower_mm: Arm | None = None
+    top_mm: Joint | None = None
+    foot_mm: Joint | None = None
+    frame_mm: Joint | None = None
+    axle_mm: Joint | None = None
+    tape_mm: Positive = 2.0
+
+
+class BrakesAsk(BaseModel):
+    """One axle's discs: pistons on one side of a caliper, effective radius of the disc."""
+
+    model_config = STRICT
+    pistons: Annotated[int, Field(ge=1, le=12)] = 1
+    piston_mm: Positive
+    disc_mm: Positive
+    friction: Positive = 0.4
+    rolling_mm: Positive
+    pressure: Positive = 1.0
+
+
+class BrakeShareQuestion(BaseModel):
+    """Both axles' brakes."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["brake-share"]
+    front: BrakesAsk
+    rear: BrakesAsk
+
+
+class TyreSizeQuestion(BaseModel):
+    """The letters on the sidewall, the load on the tyre and its rate."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["tyre-size"]
+    width_mm: Positive
+    height_percent: Positive
+    rim_in: Positive
+    load_kg: Annotated[Number, Field(ge=0.0)]
+    rate_N_per_mm: Positive
+    rate_error_percent: Annotated[Number, Field(ge=0.0)] = 12.0
+
+
+class CornerWeightsQuestion(BaseModel):
+    """Settles of the car on its scales: front left, front right, rear left, rear right."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["corner-weights"]
+    settles_kg: Annotated[tuple[Loads, ...], Field(min_length=1, max_length=50)]
+
+
+class TiltTableQuestion(BaseModel):
+    """Front loads at several heights of the rear axle, the level one included."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["tilt-table"]
+    rise_mm: Readings
+    front_kg: Readings
+    total_kg: Positive
+    wheelbase_mm: Positive
+    wheel_radius_mm: Positive
+    scale_error_kg: Positive = 1.0

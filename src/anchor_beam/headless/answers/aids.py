@@ -1,0 +1,189 @@
+"""Answers of the aids by press, wire, tape and scales."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.car.measured import weights
+from anchor_beam.core.measure.aids import Measured, tilts
+from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.rates import Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
+from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
+from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
+from anchor_beam.core.sides import CORNERS
+from anchor_beam.documents.asks.aids import (
+    BrakesAsk,
+    BrakeShareQuestion,
+    CornerWeightsQuestion,
+    Pressing,
+    RollCentreQuestion,
+    SpringPressQuestion,
+    SpringWireQuestion,
+    TiltTableQuestion,
+    TyreRateQuestion,
+    TyreSizeQuestion,
+    WheelRateQuestion,
+)
+from anchor_beam.documents.asks.common import MM, keyed
+from anchor_beam.errors import InputError, placed
+from anchor_beam.headless.answers.measure import columns_of, measured
+
+
+def _pressed(question: Pressing) -> Pressed:
+    columns_of(question.travel_mm, question.load_N, "load_N", 3)
+    return placed(
+        lambda: pressed(
+            np.array(question.travel_mm) * MM, np.array(question.load_N), gauge=question.gauge_percent / 100.0
+        ),
+        lambda place: keyed(place, {"load": "load_N", "readings": "travel_mm"}),
+    )
+
+
+def _line(found: Pressed) -> dict[str, Any]:
+    ends = None if found.from_to is None else [rate * MM for rate in found.from_to]
+    return {
+        "rate_N_per_mm": measured(found.rate, 1e3), "off_N": found.off.tolist(),
+        "stands_out": np.flatnonzero(found.stands_out).tolist(), "rate_from_to_N_per_mm": ends,
+    }  # fmt: skip
+
+
+def spring_press(question: SpringPressQuestion) -> dict[str, Any]:
+    """Rate, what each reading is off, and both ends of a spring that grows stiffer."""
+    return _line(_pressed(question))
+
+
+def tyre_rate(question: TyreRateQuestion) -> dict[str, Any]:
+    """The same of a tyre, which gets lower under its load."""
+    columns_of(question.height_mm, question.load_N, "load_N", 3)
+    return _line(
+        placed(
+            lambda: pressed(
+                -np.array(question.height_mm) * MM, np.array(question.load_N), gauge=question.gauge_percent / 100.0
+            ),
+            lambda place: keyed(place, {"load": "load_N", "readings": "height_mm"}),
+        )
+    )
+
+
+def wheel_rate(question: WheelRateQuestion) -> dict[str, Any]:
+    """Rate at the wheel and of the spring behind it."""
+    line = _pressed(question)
+    tyre = question.tyre_rate_N_per_mm
+    spring = placed(
+        lambda: spring_behind_wheel(
+            line.rate, Measured(question.motion_ratio, question.motion_ratio_error),
+            None if tyre is None else Measured(tyre / MM, question.tyre_rate_error_percent / 100.0 * tyre / MM),
+            through_tyre=question.through_tyre,
+        ),
+        lambda place: keyed(place, {"tyre": "tyre_rate_N_per_mm", "wheel": "load_N", "ratio": "motion_ratio"}),
+    )  # fmt: skip
+    return _line(line) | {"spring_rate_N_per_mm": measured(spring, 1e3)}
+
+
+def spring_wire(question: SpringWireQuestion) -> dict[str, Any]:
+    """Rate of a coil spring and how many of its coils work."""
+    spring = Wire(question.wire_mm * MM, question.outer_mm * MM, question.coils, question.ends)
+    rate = placed(
+        lambda: spring_by_wire(spring), lambda place: keyed(place, {"wire": "wire_mm", "outer": "outer_mm"})
+    )
+    return {"rate_N_per_mm": measured(rate, 1e3), "working_coils": spring.working}
+
+
+WANTED = {
+    "wishbones": ("upper_mm", "lower_mm", "track_mm"), "strut": ("top_mm", "foot_mm", "lower_mm", "track_mm"),
+    "lateral-rod": ("frame_mm", "axle_mm"),
+}  # fmt: skip
+
+
+def roll_centre_answer(question: RollCentreQuestion) -> dict[str, Any]:
+    """Height above ground."""
+    asked = question.model_dump()
+    every = {key for keys in WANTED.values() for key in keys}
+    for key in sorted(every):
+        wanted = key in WANTED[question.suspension]
+        if wanted and asked[key] is None:
+            raise InputError(key, f"The roll centre of {question.suspension} wants this.", accepts="points in mm")
+        if not wanted and asked[key] is not None:
+            raise InputError(key, f"{question.suspension.capitalize()} have no use for this.", accepts="null")
+    at = {key: np.array(asked[key]) * MM for key in WANTED[question.suspension]}
+    tape = question.tape_mm * MM
+
+    def joint(key: str) -> Point:
+        return float(at[key][0]), float(at[key][1])
+
+    def arm(key: str) -> tuple[Point, Point]:
+        inner, outer = at[key].tolist()
+        return (inner[0], inner[1]), (outer[0], outer[1])
+
+    def found() -> Measured:
+        if question.suspension == "lateral-rod":
+            return of_lateral_rod(joint("frame_mm"), joint("axle_mm"), tape=tape)
+        track = float(at["track_mm"])
+        if question.suspension == "strut":
+            return of_strut(joint("top_mm"), joint("foot_mm"), arm("lower_mm"), track, tape=tape)
+        return of_wishbones(arm("upper_mm"), arm("lower_mm"), track, tape=tape)
+
+    return {"height_mm": measured(placed(found, lambda place: f"{place}_mm"), MM)}
+
+
+def _brakes(ask: BrakesAsk) -> Brakes:
+    return Brakes(ask.pistons, ask.piston_mm * MM, ask.disc_mm * MM, ask.friction, ask.rolling_mm * MM, ask.pressure)
+
+
+def brake_share_answer(question: BrakeShareQuestion) -> dict[str, Any]:
+    """Part of the braking force that the front axle makes."""
+    return {"front_percent": measured(brake_share(_brakes(question.front), _brakes(question.rear)), 0.01)}
+
+
+def tyre_size_answer(question: TyreSizeQuestion) -> dict[str, Any]:
+    """Radii of the tyre, free, standing and rolling."""
+    rate = question.rate_N_per_mm / MM
+    found = placed(
+        lambda: tyre_size(
+            question.width_mm * MM, question.height_percent, question.rim_in * 0.0254, load=question.load_kg * GRAVITY,
+            rate=rate, rate_error=rate * question.rate_error_percent / 100.0,
+        ),
+        lambda place: keyed(place, {"width": "width_mm", "rim": "rim_in", "load": "load_kg", "rate": "rate_N_per_mm"}),
+    )  # fmt: skip
+    return {
+        "free_mm": measured(found.free, MM), "standing_mm": measured(found.standing, MM),
+        "rolling_mm": measured(found.rolling, MM),
+    }  # fmt: skip
+
+
+def corner_weights(question: CornerWeightsQuestion) -> dict[str, Any]:
+    """Means with errors, what they add up to, and settles that stand out."""
+    found = placed(
+        lambda: settled(np.array(question.settles_kg)), lambda place: place.replace("readings", "settles_kg")
+    )
+    whole = weights(*(corner.value for corner in found.corners))
+    odd = [
+        {"settle": int(i), "swapped": None if pair is None else [CORNERS[pair[0]], CORNERS[pair[1]]]}
+        for i, pair in enumerate(found.swapped) if found.stands_out[i]
+    ]  # fmt: skip
+    return {
+        "corners_kg": {key: measured(corner) for key, corner in zip(CORNERS, found.corners, strict=True)},
+        "total_kg": whole.total, "front_percent": whole.front_percent, "cross_percent": whole.cross_percent,
+        "stands_out": odd,
+    }  # fmt: skip
+
+
+def tilt_table(question: TiltTableQuestion) -> dict[str, Any]:
+    """Height of the centre of gravity, and what each reading is off."""
+    columns_of(question.rise_mm, question.front_kg, "front_kg", 2)
+    keys = {"total": "total_kg", "wheelbase": "wheelbase_mm", "rise": "rise_mm", "readings": "rise_mm"}
+    found = placed(
+        lambda: tilts(
+            np.array(question.rise_mm) * MM, np.array(question.front_kg) * GRAVITY, total=question.total_kg * GRAVITY,
+            wheelbase=question.wheelbase_mm * MM, wheel_radius=question.wheel_radius_mm * MM,
+            scale_error=question.scale_error_kg * GRAVITY,
+        ),
+        lambda place: keyed(place, keys),
+    )  # fmt: skip
+    return {
+        "cg_height_mm": measured(found.height, MM), "off_kg": (found.off / GRAVITY).tolist(),
+        "stands_out": np.flatnonzero(found.stands_out).tolist(),
+    }  # fmt: skip
