@@ -10,6 +10,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, FiniteFloat, 
 from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
 from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
 from anchor_beam.documents.inputs import Field as TableField
@@ -17,9 +18,10 @@ from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
+from anchor_beam.documents.readings import readings_from
 from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Provenance
 from anchor_beam.documents.sidecars import misfits
-from anchor_beam.errors import DocumentError, Problem
+from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
 
 STRICT = ConfigDict(extra="forbid", strict=False, frozen=True)
 _UNREADABLE = re.compile(r"[\x00-\x08\x0b-\x1f\x7f\ud800-\udfff]")  # control characters, halves of characters
@@ -109,6 +111,19 @@ class RackDocument(BaseModel):
     bar: BarDocument  # type: ignore[valid-type]
 
 
+class ReadingsDocument(BaseModel):
+    """What was read at a measuring aid: entries and rows by key, as typed beside them."""
+
+    model_config = STRICT
+    aid: str
+    axle: Axle | None = None
+    entries: dict[str, FiniteFloat] = {}
+    typed: dict[str, Note] = {}
+    columns: tuple[str, ...] = ()
+    rows: Annotated[tuple[tuple[FiniteFloat | None, ...], ...], Field(max_length=MOST_ROWS)] = ()
+    rows_typed: Annotated[tuple[tuple[Note, ...], ...], Field(max_length=MOST_ROWS)] = ()
+
+
 class CarFileDocument(BaseModel):
     """A car with its bars and settings."""
 
@@ -120,6 +135,7 @@ class CarFileDocument(BaseModel):
     settings: Annotated[tuple[SettingDocument, ...], Field(max_length=MOST_SETTINGS)] = ()
     bench: SettingDocument
     reference: Note = ""
+    readings: Annotated[tuple[ReadingsDocument, ...], Field(max_length=200)] = ()
 
 
 def from_json(text: str) -> CarFile:
@@ -158,6 +174,29 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
     for i, name in enumerate(names):
         if name in names[:i]:
             problems.append(Problem(f"settings[{i}].name", f"Two settings are called “{name}”.", "a name of its own"))
+    problems += _odd_readings(document)
     if document.reference and document.reference not in names:
         problems.append(Problem("reference", f"No setting is called “{document.reference}”.", ", ".join(names)))
+    return problems
+
+
+def _odd_readings(document: CarFileDocument) -> list[Problem]:
+    """Readings of an aid that is not known, out of range, or twice."""
+    problems: list[Problem] = []
+    seen = set()
+    for i, item in enumerate(document.readings):
+        place = f"readings[{i}]"
+        if item.aid not in BY_KEY:
+            problems.append(Problem(f"{place}.aid", f"There is no aid “{item.aid}”.", ", ".join(BY_KEY)))
+            continue
+        try:
+            of = readings_from(item.model_dump()).of
+        except AnchorBeamError as problem:
+            problems.append(Problem(f"{place}.{problem.place}", problem.message, problem.accepts))
+        except (KeyError, ValueError) as problem:
+            problems.append(Problem(place, f"These readings are not whole: {problem}.", BY_KEY[item.aid].title))
+        else:
+            if of in seen:
+                problems.append(Problem(place, "These readings are there twice.", "one of each"))
+            seen.add(of)
     return problems

@@ -82,6 +82,7 @@ def fold(heads: Heads, record: Record, parts: Mapping[int, Head]) -> CarFile:
         settings=tuple(_worn(setting, record) for setting in settings),
         bench=_worn(on_bench.setting, record),
         reference=on_bench.reference,
+        readings=tuple(record(heads[document].revision) for document in by_kind.get(kinds.READINGS.name, [])),
     )
 
 
@@ -138,7 +139,8 @@ class _Unfolding:
         bench = self._setting(file.bench, listed)
         self._put(kinds.CAR, self._only(kinds.CAR), file.car)
         self._put(kinds.RACK, self._only(kinds.RACK), KeptRack(tuple(listed)))
-        self._put_settings(settings)
+        self._put_named(kinds.SETTING, {setting.name: _kept(setting) for setting in settings}, lambda kept: kept.name)
+        self._put_named(kinds.READINGS, {read.of: read for read in file.readings}, lambda read: read.of)
         self._put(kinds.BENCH, self._only(kinds.BENCH), KeptBench(_kept(bench), file.reference))
         done = replace(file, rack=rack, settings=settings, bench=bench)
         return Changes(tuple(self.revisions), tuple(self.moves), self.heads, done)
@@ -161,18 +163,18 @@ class _Unfolding:
         self.heads[document] = Head(kind.name, revision)
         self.moves.append(Move(document, before, revision))
 
-    def _put_settings(self, settings: tuple[Setting, ...]) -> None:
-        """Kept settings are told apart by their names; their order is that of their documents."""
+    def _put_named(self, kind: DocumentKind[Any], records: Mapping[Any, Any], name_of: Callable[[Any], Any]) -> None:
+        """Records of a kind of which a car has several are told apart by name; their order is that of their documents."""
         known = {
-            self._recorded(head.revision).name: document
+            name_of(self._recorded(head.revision)): document
             for document, head in sorted(self.heads.items())
-            if head.kind == kinds.SETTING.name
+            if head.kind == kind.name
         }
-        for name in known.keys() - {setting.name for setting in settings}:
+        for name in [name for name in known if name not in records]:
             gone = self.heads.pop(known[name])
             self.moves.append(Move(known[name], gone.revision, None))
-        for setting in settings:
-            self._put(kinds.SETTING, known.get(setting.name), _kept(setting))
+        for name, record in records.items():
+            self._put(kind, known.get(name), record)
 
     def _part(self, item: RackBar) -> RackBar:
         """A bar of the rack as a part of the garage, its head moved to what the bar is now."""

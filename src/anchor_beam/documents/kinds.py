@@ -14,6 +14,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents import plain
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, Photo
 from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.readings import Readings, readings_from, readings_plain
 from anchor_beam.documents.records import CarRecord
 
 R = TypeVar("R")
@@ -110,4 +111,8 @@ PHOTO: DocumentKind[Photo] = DocumentKind(
     blob=lambda photo: photo.blob,
 )  # fmt: skip
 
-KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO)
+READINGS: DocumentKind[Readings] = DocumentKind(
+    "readings", 1, readings_plain, lambda data, _: readings_from(data), lambda readings: readings.title(),
+)  # fmt: skip
+
+KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS)

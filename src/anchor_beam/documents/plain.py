@@ -23,6 +23,7 @@ from anchor_beam.documents.fields import (
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
+from anchor_beam.documents.readings import readings_from, readings_plain
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -53,7 +54,7 @@ def as_document(file: CarFile) -> dict[str, Any]:
         "settings": [_setting_out(item) for item in file.settings],
         "bench": _setting_out(file.bench),
         "reference": file.reference,
-    }
+    } | ({"readings": [readings_plain(item) for item in file.readings]} if file.readings else {})
 
 
 def _figures_out(named: list[tuple[str, Field, Figure]]) -> dict[str, Any]:
@@ -126,6 +127,7 @@ def from_plain(data: dict[str, Any]) -> CarFile:
         settings=tuple(_setting(item) for item in data["settings"]),
         bench=_setting(data["bench"]),
         reference=data["reference"],
+        readings=tuple(readings_from(item) for item in data.get("readings", ())),
     )
 
 

@@ -27,6 +27,7 @@ from anchor_beam.documents.inputs import (
     rate,
     ratio,
 )
+from anchor_beam.documents.readings import Readings
 from anchor_beam.documents.wishes import wish
 from anchor_beam.units.kinds import DEG, G, Kind
 
@@ -410,13 +411,24 @@ class RackBar:
 
 @dataclass(frozen=True)
 class CarFile:
-    """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference."""
+    """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, and what was
+    read at the measuring aids."""
 
     car: CarRecord
     rack: tuple[RackBar, ...]
     settings: tuple[Setting, ...]
     bench: Setting
     reference: str
+    readings: tuple[Readings, ...] = ()
+
+    def read_at(self, aid: str, axle: Axle | None) -> Readings:
+        """What was read at an aid, empty where nothing was."""
+        return next((kept for kept in self.readings if kept.of == (aid, axle)), Readings(aid, axle))
+
+    def with_readings(self, readings: Readings) -> CarFile:
+        """With other readings at an aid; where nothing is left of them none are kept."""
+        others = tuple(kept for kept in self.readings if kept.of != readings.of)
+        return replace(self, readings=others if readings.is_empty else (*others, readings))
 
     def saved(self, name: str) -> Setting | None:
         """A kept setting by its name."""

@@ -20,9 +20,10 @@ WORTH = 0.01  # of the variance, below which measuring is no help
 
 @dataclass(frozen=True)
 class Doubt:
-    """An input in words, its share of the margin's variance [-], the band that is left once it is measured [%], and how it is
-    measured."""
+    """An input in words and its place, its share of the margin's variance [-], the band that is left once it is measured [%],
+    and how it is measured."""
 
+    place: str
     name: str
     share: float
     leaves: float
@@ -51,9 +52,9 @@ def doubts(bands: Bands, phase: Phase, file: CarFile) -> Doubts:
         gained = share * (1.0 - _left(file, place) ** 2)
         if name not in DRIVEN and name in METHODS and not place.startswith("reference") and gained > WORTH:
             left = sigma * math.sqrt(max(1.0 - gained, 0.0))
-            found.append(Doubt(input_name(place), share, left, METHODS[name].how))
+            found.append(Doubt(place, input_name(place), share, left, METHODS[name].how))
     found.sort(key=lambda doubt: doubt.leaves)
-    whole = None if apart is None else Doubt(GRIP_APART, apart, sigma * math.sqrt(max(1.0 - apart, 0.0)), "")
+    whole = None if apart is None else Doubt("", GRIP_APART, apart, sigma * math.sqrt(max(1.0 - apart, 0.0)), "")
     return Doubts(tuple(found), whole)
 
 

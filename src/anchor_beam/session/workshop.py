@@ -33,6 +33,9 @@ if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
 
 
+READ = "noted; the car has it once it is written there."
+
+
 class Part(Flag):
     """What can change; listeners name the parts they show."""
 
@@ -43,9 +46,10 @@ class Part(Flag):
     UNITS = auto()
     STATUS = auto()  # what was said last, whether it is saved
     PHASE = auto()  # which part of the corner is looked at
+    READINGS = auto()  # what was read at the measuring aids
 
 
-EVERYTHING = Part.GARAGE | Part.CAR | Part.SETTING | Part.BANDS | Part.UNITS | Part.STATUS | Part.PHASE
+EVERYTHING = ~Part(0)
 Listener = Callable[[Part], None]
 
 
@@ -88,7 +92,7 @@ class Workshop:
         """
         session = Session(self.garage, car)
         self._take(session, picture(session.file), "is on the bench.")
-        self._tell(Part.CAR | Part.SETTING | Part.STATUS | Part.GARAGE)
+        self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS | Part.GARAGE)
 
     def open_last_good(self, car: int) -> None:
         """Take a damaged car in hand as it was before its last acts; these can be done again.
@@ -182,6 +186,8 @@ class Workshop:
         assert self.picture is not None
         self.said = said_of(edit.said, baseline, self.picture.now, self.choices.units)
         self.change = (baseline, self.picture.now)
+        if changed is Part.READINGS:
+            self.said, self.change = Said(edit.said, READ), None
         self._tell(changed | Part.STATUS)
         return outcome
 
@@ -290,7 +296,7 @@ class Workshop:
         assert self.picture is not None
         self.said = said_of(f"{how}: {act}", before.now, self.picture.now, self.choices.units)
         self.change = None
-        self._tell(Part.CAR | Part.SETTING | Part.STATUS)
+        self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS)
 
     # what is said and chosen
 
@@ -323,7 +329,7 @@ class Workshop:
     def add_bands(self, file: CarFile, bands: Bands | None, why: str = "") -> None:
         """Add bands to the picture, unless it shows something else by now."""
         now = self.picture
-        if now is not None and now.file is file:
+        if now is not None and _same_figures(now.file, file):
             self.picture = replace(now, bands=bands, bands_missing=why)
             self._tell(Part.BANDS)
 
@@ -335,9 +341,13 @@ class Workshop:
     def _show(self, file: CarFile) -> Part:
         """Make the picture of a file; what of it differs from the one before."""
         before = self.picture
+        read = Part.READINGS if before is None or before.file.readings != file.readings else Part(0)
+        if before is not None and _same_figures(before.file, file):
+            self.picture = replace(before, file=file)
+            return read
         self.picture = picture(file, before)
         same_car = before is not None and before.file.car is file.car
-        return Part.SETTING if same_car else Part.CAR | Part.SETTING
+        return read | (Part.SETTING if same_car else Part.CAR | Part.SETTING)
 
     def _require(self) -> tuple[Session, Picture]:
         if self.session is None or self.picture is None:
@@ -351,6 +361,11 @@ class Workshop:
     def _tell(self, parts: Part) -> None:
         for listener in self._listeners:
             listener(parts)
+
+
+def _same_figures(one: CarFile, other: CarFile) -> bool:
+    """Whether two cars in hand show the same: what was only read down changes no figure."""
+    return replace(one, readings=()) == replace(other, readings=())
 
 
 def _not_kept(problem: StoreError) -> str:

@@ -6,7 +6,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.words import names
 from anchor_beam.words.names import bar
 
-__all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled"]
+__all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled", "measured", "reading", "readings"]
 
 _CHOICES = {
     "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
@@ -41,3 +41,23 @@ def hole(axle: Axle, sides: tuple[Side, ...], index: int) -> str:
 def levelled(axle: Axle, sides: tuple[Side, ...]) -> str:
     """`Rear links, left levelled`."""
     return f"{axle.capitalize()} links, {names.sides(sides)} levelled"
+
+
+def reading(title: str, axle: Axle | None, label: str, row: int | None) -> str:
+    """`Tilt, reading 2, rear lifted by`."""
+    where = "" if row is None else f", reading {row + 1}"
+    return f"{_at(title, axle)}{where}, {label[0].lower()}{label[1:]}"
+
+
+def readings(title: str, axle: Axle | None, count: int) -> str:
+    """`Tilt, 5 readings`, or that they were cleared."""
+    return f"{_at(title, axle)}, {f'{count} readings' if count else 'readings cleared'}"
+
+
+def measured(title: str, axle: Axle | None) -> str:
+    """`Tilt, written to the car`."""
+    return f"{_at(title, axle)}, written to the car"
+
+
+def _at(title: str, axle: Axle | None) -> str:
+    return f"{title}, {axle}" if axle else title

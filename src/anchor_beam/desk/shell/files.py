@@ -45,6 +45,17 @@ class Files(QObject):
         """Write the setting sheet."""
         self._ask("Setting sheet", "PDF (*.pdf)", self._named(" setting.pdf"), self.sheet_to, saving=True)
 
+    def readings_in(self, then: Callable[[Path], None]) -> None:
+        """Ask for a table of readings."""
+        self._ask("Take readings from a table", "Tables (*.csv *.txt)", "", then, saving=False)
+
+    def readings_out(self, name: str, text: str) -> None:
+        """Write a table of readings."""
+        self._ask(
+            "Write these readings", "Tables (*.csv)", file_name(name, ".csv"),
+            lambda path: self._write(path, lambda: write_text(path, text)), saving=True,
+        )  # fmt: skip
+
     def read_from(self, path: Path) -> None:
         """Import without asking."""
         if path.suffix == ".zip" or path.is_dir():

@@ -5,10 +5,11 @@ from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, Remov
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
+from anchor_beam.session.edits.readings import ReplaceRows, SetReading, TakeMeasured
 from anchor_beam.session.edits.settings import CompareWith, RemoveSetting, SaveSetting, UseSetting
 
 __all__ = [
     "AddHole", "Choose", "CompareWith", "DocumentEdit", "Edit", "KeepBar", "LevelLink", "PutBar", "PutDocument",
-    "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting", "SaveSetting", "SetHole", "SetProvenance", "SetValue",
-    "TakeTypical", "UseSetting", "WearPart",
+    "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting", "ReplaceRows", "SaveSetting", "SetHole", "SetProvenance",
+    "SetReading", "SetValue", "TakeMeasured", "TakeTypical", "UseSetting", "WearPart",
 ]  # fmt: skip

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QColor, QPainter, QPaintEvent
-from PySide6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtCore import QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
+from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.plain import Label, tip
@@ -27,6 +27,7 @@ class MeasureNext(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         self.heading, self.bars, self.besides = Label(), _Bars(bridge), Label()
+        self.wanted = self.bars.wanted
         for label in (self.heading, self.besides):
             label.setWordWrap(True)
         self.besides.setFont(bridge.theme.font(Size.SMALL))
@@ -54,27 +55,32 @@ class MeasureNext(QWidget):
 
 
 class _Bars(QWidget):
-    """The inputs with the largest share of the margin's variance, as soft bars."""
+    """The inputs with the largest share of the margin's variance, as soft bars; a click goes to where each is measured."""
 
     ROWS = 6
+    wanted = Signal(str)  # the place of an input
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
         self._bridge = bridge
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        self.rows = [_DoubtRow(bridge) for _ in range(self.ROWS)]
+        self._empty = Label()
+        self._empty.setWordWrap(True)
+        self._empty.setFont(bridge.theme.font(Size.SMALL))
+        column.addWidget(self._empty)
+        for row in self.rows:
+            column.addWidget(row)
+            row.clicked.connect(lambda _=False, r=row: self.wanted.emit(r.place))
         bridge.listen(self, to=TO, then=self._show)
 
-    def sizeHint(self) -> QSize:
-        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(20 * self.ROWS + 4))
-
-    def _rows(self) -> tuple[Doubt, ...]:
+    def _doubts(self) -> tuple[Doubt, ...]:
         shown = self._bridge.picture
         if shown is None or shown.bands is None:
             return ()
         return doubts(shown.bands, self._bridge.phase, shown.file).measurable[: self.ROWS]
-
-    def _leaves(self, doubt: Doubt) -> str:
-        return f"leaves ±\u00a0{show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
 
     def _why_empty(self) -> str:
         shown = self._bridge.picture
@@ -89,28 +95,54 @@ class _Bars(QWidget):
         return shown.bands_missing or "Being worked out…"
 
     def _show(self) -> None:
-        said = [
-            f"{doubt.name}, by {doubt.how}: {doubt.share:.0%} of the doubt, {self._leaves(doubt)}"
-            for doubt in self._rows()
-        ]
-        self.setAccessibleName("measure next: " + "; ".join(said))
-        self.setToolTip(tip("\n".join(said)))
+        found = self._doubts()
+        for row, doubt in zip(self.rows, (*found, *(None,) * self.ROWS), strict=False):
+            row.tell(doubt)
+        self._empty.setText("" if found else self._why_empty())
+        self._empty.setVisible(not found)
+
+
+class _DoubtRow(QAbstractButton):
+    """An input over its share of the doubt, with what measuring it would leave."""
+
+    def __init__(self, bridge: Bridge) -> None:
+        super().__init__()
+        self._bridge = bridge
+        self._doubt: Doubt | None = None
+        self.place = ""
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+
+    def sizeHint(self) -> QSize:
+        return QSize(self._bridge.theme.px(240), self._bridge.theme.px(22))
+
+    def tell(self, doubt: Doubt | None) -> None:
+        """Show a doubt; None hides the row."""
+        self._doubt, self.place = doubt, "" if doubt is None else doubt.place
+        self.setVisible(doubt is not None)
+        if doubt is not None:
+            said = f"{doubt.name}, by {doubt.how}: {doubt.share:.0%} of the doubt, {self._leaves(doubt)}"
+            self.setAccessibleName(f"measure {said}")
+            self.setToolTip(tip(f"{said}. Enter or a click goes there."))
         self.update()
 
+    def _leaves(self, doubt: Doubt) -> str:
+        return f"leaves ±\u00a0{show(doubt.leaves, Kind.PERCENT, self._bridge.units)}"
+
     def paintEvent(self, _event: QPaintEvent) -> None:
+        if self._doubt is None:
+            return
         painter, theme = QPainter(self), self._bridge.theme
         painter.setFont(theme.font(Size.SMALL))
-        rows = self._rows()
-        if not rows:
-            painter.setPen(theme.colour(Tone.SOFT))
-            room = QRectF(0, 0, self.width(), self.height())
-            painter.drawText(room, int(Qt.TextFlag.TextWordWrap), self._why_empty())
-        for i, doubt in enumerate(rows):
-            y = theme.px(20) * i
-            colour = QColor(theme.colour(Tone.INK))
-            colour.setAlpha(46)
-            painter.fillRect(QRectF(0, y + theme.px(2), doubt.share * self.width(), theme.px(16)), colour)
-            painter.setPen(theme.colour(Tone.INK))
-            painter.drawText(theme.px(3), y + theme.px(14), doubt.name)
-            text = self._leaves(doubt)
-            painter.drawText(self.width() - painter.fontMetrics().horizontalAdvance(text) - 2, y + theme.px(14), text)
+        colour = QColor(theme.colour(Tone.INK))
+        colour.setAlpha(64 if self.underMouse() else 46)
+        painter.fillRect(QRectF(0, theme.px(3), self._doubt.share * self.width(), theme.px(16)), colour)
+        painter.setPen(theme.colour(Tone.GRAB))
+        painter.drawText(theme.px(3), theme.px(15), self._doubt.name)
+        painter.setPen(theme.colour(Tone.INK))
+        text = self._leaves(self._doubt)
+        painter.drawText(self.width() - painter.fontMetrics().horizontalAdvance(text) - 4, theme.px(15), text)
+        if self.hasFocus():
+            painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5, Qt.PenStyle.DotLine))
+            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))

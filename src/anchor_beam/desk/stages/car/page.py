@@ -1,17 +1,85 @@
-"""The Car stage: the drawn car and its panel."""
+"""The Car stage: the drawn car or a measuring aid, and the panel."""
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
+from PySide6.QtGui import QKeySequence, QShortcut
+from PySide6.QtWidgets import QStackedWidget
+
+from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.board import CarBoard
 from anchor_beam.desk.stages.car.panel import CarPanel
+from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.split import Split
+from anchor_beam.documents.aids import aids_for
+from anchor_beam.documents.records import AxleRecord
+
+if TYPE_CHECKING:
+    from anchor_beam.desk.stages.car.aid_board import AidBoard
+
+FALLS_OVER = 0.7  # camber from roll above which an independent axle is most likely a strut
 
 
 class CarPage(Split):
-    """Board left, panel right."""
+    """Board left, panel right; an aid takes the board's place until it is closed."""
 
-    def __init__(self, bridge: Bridge) -> None:
+    def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
+        self._bridge, self._files = bridge, files
         self.board, self.panel = CarBoard(bridge), CarPanel(bridge)
-        self.fill(self.board, self.panel)
+        self.aid: AidBoard | None = None
+        self._left = QStackedWidget()
+        self._left.addWidget(self.board)
+        self.fill(self._left, self.panel)
+        self.panel.next.wanted.connect(self.measure)
+        self.panel.aid_wanted.connect(self.open_aid)
+        keys = QShortcut(QKeySequence("Ctrl+M"), self)
+        keys.activated.connect(self._show_menu)
+
+    def _show_menu(self) -> None:
+        self.open_drawer()
+        self.panel.aids.showMenu()
+
+    def open_aid(self, key: str, axle: Axle | None) -> None:
+        """Put an aid in the board's place."""
+        from anchor_beam.desk.stages.car.aid_board import AidBoard  # made when it is first wanted
+
+        if self.aid is None:
+            self.aid = AidBoard(self._bridge, self._files)
+            self.aid.closed.connect(self.close_aid)
+            self._left.addWidget(self.aid)
+        self._left.setCurrentWidget(self.aid)
+        self.aid.open(key, axle)
+
+    def close_aid(self) -> None:
+        """Back to the car."""
+        self._left.setCurrentWidget(self.board)
+        self.panel.aids.setFocus()
+
+    def measure(self, place: str) -> None:
+        """Go to where a figure is measured: its aid, else its field, here or on the stage that shows it."""
+        shown = self._bridge.picture
+        ways = dict(aids_for(place))
+        if ways and shown is not None:
+            axle = next(iter(ways.values()))
+            likely = None if axle is None else _likely(shown.file.car.axle(axle))
+            aid = next((aid for aid in ways if aid.key == likely), next(iter(ways)))
+            self.open_aid(aid.key, axle)
+            return
+        for field in self.findChildren(FigureField):
+            if field.place == place:
+                self._left.setCurrentWidget(self.board)
+                self.panel.ensureWidgetVisible(field)
+                field.setFocus()
+                return
+        self._bridge.stage_wanted.emit("Links" if "pickup" in place or "link" in place else "Bars")
+
+
+def _likely(axle: AxleRecord) -> str:
+    """Of the ways to a roll centre, the one for the kind of axle that it most likely is."""
+    if axle.kind is AxleKind.LIVE:
+        return "roll-rod"
+    return "roll-strut" if axle.roll_camber.value > FALLS_OVER else "roll-arms"

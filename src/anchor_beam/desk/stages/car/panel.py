@@ -1,8 +1,11 @@
-"""What stands on no drawing: name, drive, tyres, springs; the weights added up; what to measure next."""
+"""What to measure next, and what stands on no drawing: name, drive, tyres, springs; the weights added up."""
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QHBoxLayout, QWidget
+from functools import partial
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QWidget
 
 from anchor_beam.core.grip.driving import FIVE, Phase, Use
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
@@ -15,6 +18,7 @@ from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.rows import Panel
 from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.documents.aids import AIDS
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.records import WINDOWS
 from anchor_beam.figures.rows import WEIGHTS
@@ -29,7 +33,9 @@ LABELS = {field.name: field.label for field in AXLE_FIELDS}
 
 
 class CarPanel(Panel):
-    """One column: the car, both axles, what follows."""
+    """One column: what to measure next, the car, both axles, what follows."""
+
+    aid_wanted = Signal(str, object)  # key of the aid, its axle
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__(bridge.theme)
@@ -37,6 +43,13 @@ class CarPanel(Panel):
         self._only_live: dict[Axle, QWidget] = {}
         self.offer = Offered(bridge)
         self.add(self.offer)
+        self.next = MeasureNext(bridge)
+        self.add(self.next)
+        self.aids = QPushButton("Measuring aids…")
+        self.aids.setToolTip("Ctrl+M")
+        self.aids.setMenu(self._menu())
+        self.add(self.aids)
+        self.gap()
         name = TextField(bridge, "car.name", "name of the car")
         description = TextField(bridge, "car.description", "what kind of car")
         for text, field in (("Name", name), ("Kind", description)):
@@ -71,10 +84,17 @@ class CarPanel(Panel):
         self.gap()
         self.heading("What follows")
         self.figures = self.rows(bridge, WEIGHTS)
-        self.gap()
-        self.add(MeasureNext(bridge))
         self.finish()
         bridge.listen(self, to=Part.CAR | Part.UNITS, then=self._show)
+
+    def _menu(self) -> QMenu:
+        """Every aid, those about one axle for both."""
+        menu = QMenu(self)
+        for aid in AIDS:
+            for axle in tuple(Axle) if aid.per_axle else (None,):
+                text = aid.title if axle is None else f"{aid.title}, {axle}"
+                menu.addAction(text).triggered.connect(partial(self.aid_wanted.emit, aid.key, axle))
+        return menu
 
     def _window(self, phase: Phase) -> QWidget:
         """Both ends of what is wanted in a phase, side by side."""

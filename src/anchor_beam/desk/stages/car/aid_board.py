@@ -1,0 +1,210 @@
+"""A measuring aid over the car's board: what to do, the drawing with its entries, the table of readings, what follows."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtGui import QKeySequence, QShortcut
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.car.aid_results import AidResults
+from anchor_beam.desk.stages.car.reading_table import ReadingTable
+from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.reading_field import ReadingField
+from anchor_beam.desk.widgets.rows import Caution
+from anchor_beam.documents.aids import BY_KEY, Aid, aids_for
+from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
+from anchor_beam.documents.reading_csv import readings_csv, rows_from
+from anchor_beam.drawings.measuring import drawing_of
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.errors import DocumentError
+from anchor_beam.figures.aided import aided, entry_figure
+from anchor_beam.session.edits import ReplaceRows
+from anchor_beam.session.exchange import explain
+from anchor_beam.session.workshop import Part
+
+
+class AidBoard(QWidget):
+    """Filled anew for each aid that is opened."""
+
+    closed = Signal()
+
+    def __init__(self, bridge: Bridge, files: Files) -> None:
+        super().__init__()
+        self._bridge, self._files = bridge, files
+        self.aid: Aid | None = None
+        self.axle: Axle | None = None
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 0, 0)
+        self._column.setSpacing(0)
+        self._inner: QWidget | None = None
+        self.fields: dict[str, ReadingField] = {}
+        self.table: ReadingTable | None = None
+        self.setAutoFillBackground(True)
+        back = QShortcut(QKeySequence(Qt.Key.Key_Escape), self)
+        back.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
+        back.activated.connect(self.closed)
+        bridge.listen(self, to=Part.READINGS | Part.CAR, then=self._draw)
+
+    def open(self, key: str, axle: Axle | None) -> None:
+        """Show an aid, about an axle where it is about one."""
+        self.aid = BY_KEY[key]
+        self.axle = (axle or Axle.FRONT) if self.aid.per_axle else None
+        if self._inner is not None:
+            self._inner.hide()
+            self._inner.deleteLater()
+        self._inner = self._filled(self.aid)
+        self._column.addWidget(self._inner)
+        self._draw()
+        first = next(iter(self.fields.values()), None) if self.aid.entries else None
+        if first is not None:
+            first.setFocus()
+        elif self.table is not None:
+            self.table.focus_first()
+
+    def _filled(self, aid: Aid) -> QWidget:
+        theme, bridge = self._bridge.theme, self._bridge
+        inner = QWidget()
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addLayout(self._head(aid))
+        how, caution = Label(aid.how), Caution(theme)
+        how.setWordWrap(True)
+        how.setContentsMargins(theme.px(16), 0, theme.px(14), theme.px(4))
+        column.addWidget(how)
+        caution.say(aid.caution)
+        beside_edge = QHBoxLayout()
+        beside_edge.setContentsMargins(theme.px(16), 0, theme.px(14), 0)
+        beside_edge.addWidget(caution)
+        column.addLayout(beside_edge)
+        if others := self._others(aid):
+            column.addLayout(self._ways(others))
+        self.drawing = DrawingView(theme)
+        self.fields = {entry.name: ReadingField(bridge, aid.key, self.axle, entry.name) for entry in aid.entries}
+        for name, field in self.fields.items():
+            self.drawing.place(name, field)
+            field.taken.connect(lambda _=None, n=name: self._go_on(n))
+        column.addWidget(self.drawing, stretch=3)
+        below = QHBoxLayout()
+        below.setContentsMargins(theme.px(16), theme.px(6), theme.px(14), theme.px(10))
+        below.setSpacing(theme.px(24))
+        self.table = ReadingTable(bridge, aid, self.axle) if aid.columns else None
+        if self.table is not None:
+            beside = QVBoxLayout()
+            beside.addWidget(self.table, stretch=1)
+            beside.addLayout(self._file_buttons())
+            below.addLayout(beside, stretch=3)
+        self.results = AidResults(bridge, aid, self.axle)
+        below.addWidget(self.results, stretch=2)
+        column.addLayout(below, stretch=2 if aid.columns else 1)
+        return inner
+
+    def _head(self, aid: Aid) -> QHBoxLayout:
+        """Title, other ways to the same figure, front or rear, and the way back."""
+        theme = self._bridge.theme
+        row = QHBoxLayout()
+        row.setContentsMargins(theme.px(16), theme.px(8), theme.px(14), theme.px(4))
+        row.setSpacing(theme.px(10))
+        title = Label(aid.title)
+        title.setFont(theme.font(Size.LARGE, bold=True))
+        row.addWidget(title)
+        row.addStretch()
+        if self.axle is not None:
+            tabs = AxleTabs(theme, "axle")
+            tabs.choose(self.axle)
+            tabs.chosen.connect(lambda axle: self.open(aid.key, axle))
+            row.addWidget(tabs)
+        self.back = QPushButton("Back to the car")
+        self.back.setToolTip("Escape")
+        self.back.clicked.connect(self.closed)
+        row.addWidget(self.back)
+        return row
+
+    def _ways(self, others: list[Aid]) -> QHBoxLayout:
+        """Other ways to the same figure."""
+        theme = self._bridge.theme
+        row = QHBoxLayout()
+        row.setContentsMargins(theme.px(16), 0, theme.px(14), theme.px(6))
+        row.setSpacing(theme.px(8))
+        row.addWidget(Label("Other ways:"))
+        for other in others:
+            button = QPushButton(other.way)
+            button.setAccessibleName(other.title)
+            button.clicked.connect(lambda _=False, key=other.key: self.open(key, self.axle))
+            row.addWidget(button)
+        row.addStretch()
+        return row
+
+    def _others(self, aid: Aid) -> list[Aid]:
+        place = aid.places(self.axle)[0]
+        return [other for other, _ in aids_for(place) if other.key != aid.key]
+
+    def _file_buttons(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        for text, act in (
+            ("From a CSV…", lambda: self._files.readings_in(self.rows_from)), ("As a CSV…", self._write),
+            ("Clear", lambda: self._replace(())),
+        ):  # fmt: skip
+            button = QPushButton(text)
+            button.clicked.connect(act)
+            row.addWidget(button)
+        row.addStretch()
+        return row
+
+    def rows_from(self, path: Path) -> None:
+        """Take the table from a file, whole or not at all."""
+        assert self.aid is not None
+        try:
+            rows = rows_from(as_text(read_bytes(path, CAR_FILE, path.name), path.name), self.aid)
+        except OSError as problem:
+            self._files.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
+        except DocumentError as problem:
+            self._files.problems.open(path.name, explain(problem))
+        else:
+            self._replace(rows)
+
+    def _replace(self, rows: tuple) -> None:  # type: ignore[type-arg]
+        assert self.aid is not None
+        self._bridge.ask_or_complain(ReplaceRows(self.aid.key, self.axle, rows))
+
+    def _write(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None and self.aid is not None:
+            readings = shown.file.read_at(self.aid.key, self.axle)
+            self._files.readings_out(f"{shown.file.car.name} {readings.title()}", readings_csv(readings))
+
+    def _go_on(self, name: str) -> None:
+        """Enter in an entry leads to the next, then to the table."""
+        names = list(self.fields)
+        after = names[names.index(name) + 1 :]
+        if after:
+            self.fields[after[0]].setFocus()
+        elif self.table is not None:
+            self.table.focus_first()
+        else:
+            self.results.focus_first()
+
+    def _draw(self) -> None:
+        shown = self._bridge.picture
+        if shown is None or self.aid is None or self._inner is None:
+            return
+        readings = shown.file.read_at(self.aid.key, self.axle)
+        read = {
+            entry.name: found[0]
+            for entry in self.aid.entries if (found := entry_figure(entry, readings, shown.file)) is not None
+        }  # fmt: skip
+        for row in readings.rows:
+            read |= {
+                column.name: cell.value
+                for column, cell in zip(self.aid.columns, row, strict=True) if cell is not None
+            }  # fmt: skip
+        given = aided(readings, shown.file).given
+        read |= {one.place.rpartition(".")[2]: one.value for one in given}
+        self.drawing.set_drawing(drawing_of(self.aid.key, self.axle, read))

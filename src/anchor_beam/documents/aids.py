@@ -1,0 +1,257 @@
+"""The measuring aids as a table: what each asks for, what is read at it, and which figures of the car it gives.
+
+Screens, documents and the history are made from it; what follows from the readings is worked out in `figures.aided`.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.inputs import SUFFIX
+from anchor_beam.errors import OutOfRange
+from anchor_beam.units.kinds import Kind
+
+MOST_ROWS = 60  # of one table
+_SUFFIX = SUFFIX | {Kind.FORCE: ("_N", 1.0), Kind.COUNT: ("", 1.0)}
+
+
+@dataclass(frozen=True)
+class Entry:
+    """One thing that is read. legal: closed range in the document's unit. typical: place in the car, `{axle}` in it, of the
+    figure that stands in until somebody reads it, or a number in the document's unit, or None. after: a word behind the unit,
+    where one of two numbers needs it."""
+
+    name: str
+    label: str
+    kind: Kind
+    legal: tuple[float, float]
+    help: str = ""
+    typical: str | float | None = None
+    after: str = ""
+
+    @property
+    def key(self) -> str:
+        """Name with unit, as in documents: `rise_mm`."""
+        return self.name + _SUFFIX[self.kind][0]
+
+    @property
+    def scale(self) -> float:
+        """SI value of one of the document's units."""
+        return _SUFFIX[self.kind][1]
+
+    def check(self, value: float, place: str) -> None:
+        """Refuse a value [SI] outside the legal range.
+
+        Raises:
+            OutOfRange: at `place`.
+        """
+        low, high = (bound * self.scale for bound in self.legal)
+        if not low <= value <= high:
+            raise OutOfRange(place, self.label, got=value, low=low, high=high, kind=self.kind)
+
+
+@dataclass(frozen=True)
+class Aid:
+    """One measurement. way: its title in a list of ways to one figure. how: what to do, in the order in which it is done.
+
+    caution: what can hurt. per_axle: it is about one axle. columns: of the table of readings, none where there is no table.
+    gives: places in the car, `{axle}` in them. formula, source: for its working.
+    """
+
+    key: str
+    title: str
+    way: str
+    how: str
+    entries: tuple[Entry, ...]
+    columns: tuple[Entry, ...]
+    gives: tuple[str, ...]
+    per_axle: bool = False
+    caution: str = ""
+    formula: str = ""
+    source: str = ""
+
+    def entry(self, name: str) -> Entry:
+        """An entry or a column by its name.
+
+        Raises:
+            KeyError: there is none.
+        """
+        return next(one for one in (*self.entries, *self.columns) if one.name == name)
+
+    def places(self, axle: Axle | None) -> tuple[str, ...]:
+        """The figures that it gives."""
+        return tuple(place.format(axle=axle) for place in self.gives)
+
+
+STANDS = "Stands on hard level ground, wheels chocked; never under a car on a jack alone."
+FINE, LENGTH, FORCE, MASS = Kind.FINE_LENGTH, Kind.LENGTH, Kind.FORCE, Kind.MASS
+TRAVEL = (-400.0, 400.0)
+
+
+def _joint(name: str, label: str) -> tuple[Entry, Entry]:
+    return (
+        Entry(
+            f"{name}_y",
+            f"{label}, across",
+            FINE,
+            (-1500.0, 1500.0),
+            "From the car's centre line, to the right.",
+            after="across",
+        ),
+        Entry(
+            f"{name}_z", f"{label}, up", FINE, (-500.0, 2000.0), "Above the ground, car at ride height.", after="up"
+        ),
+    )
+
+
+def _brakes(axle: Axle) -> tuple[Entry, ...]:
+    name = axle.capitalize()
+    return (
+        Entry(f"{axle}_pistons", f"{name} pistons", Kind.COUNT, (1.0, 12.0), "On one side of one caliper.", 1.0),
+        Entry(f"{axle}_piston", f"{name} piston diameter", FINE, (10.0, 100.0), "By caliper, or cast into the part."),
+        Entry(
+            f"{axle}_disc",
+            f"{name} disc, effective radius",
+            FINE,
+            (40.0, 250.0),
+            "Wheel centre to the middle of the pad.",
+        ),
+        Entry(f"{axle}_friction", f"{name} pad friction", Kind.RATIO, (0.1, 0.9), "The maker's, warm.", 0.4),
+    )
+
+
+AIDS: tuple[Aid, ...] = (
+    Aid(
+        "corner-weights", "Corner weights on scales", "on scales",
+        "Four pads level to 2 mm, tyres at pressure, driver in. Roll the car on, settle it, read; roll it off and on again.",
+        (),
+        tuple(
+            Entry(f"corner_{key}", label, MASS, (20.0, 5000.0))
+            for key, label in (("fl", "front left"), ("fr", "front right"), ("rl", "rear left"), ("rr", "rear right"))
+        ),
+        tuple(f"car.corner_{key}" for key in ("fl", "fr", "rl", "rr")),
+        formula=r"m = \frac{1}{n} (m_1 + \dots + m_n)", source="docs/theory/measurements.md, Corner weights",
+    ),
+    Aid(
+        "tilt", "Centre of gravity by tilting", "by tilting",
+        "Lock the suspension with struts of wood or steel. Read the front scales level, then with the rear axle lifted, "
+        "higher each time. Wheels free to roll.",
+        (
+            Entry("wheelbase", "Wheelbase", LENGTH, (500.0, 8000.0), "", "car.wheelbase"),
+            Entry("wheel_radius", "Wheel centre above ground", FINE, (80.0, 1200.0), "", "car.front.wheel_centre_height"),
+        ),
+        (
+            Entry("rise", "rear lifted by", FINE, (0.0, 2500.0)), Entry("front", "both front pads", MASS, (40.0, 6000.0)),
+        ),
+        ("car.cg_height",), caution=f"{STANDS} A car on locked suspension tips without a warning: blocks under the sills.",
+        formula=r"h = r + \frac{L}{W} \frac{\Delta N_f}{\Delta tan \theta}",
+        source="docs/theory/measurements.md, Tilt: moments about the rear contact line",
+    ),
+    Aid(
+        "spring-ratio", "Spring motion ratio by jack and tape", "by jack and tape",
+        "Spring out or loose. From ride height move the wheel with a jack, bump above zero; measure along the spring.",
+        (), (Entry("wheel", "wheel moved", FINE, TRAVEL), Entry("part", "spring moved", FINE, TRAVEL)),
+        ("car.{axle}.spring_ratio",), per_axle=True, caution=STANDS,
+        formula=r"i = \frac{\Delta s}{\Delta z}",
+        source="docs/theory/measurements.md, Motion ratio: slope of a parabola at ride height",
+    ),
+    Aid(
+        "pickup-ratio", "Travel of the link's pick-up by jack and tape", "by jack and tape",
+        "Link off. From ride height move the wheel with a jack, bump above zero; measure the pick-up against the body.",
+        (), (Entry("wheel", "wheel moved", FINE, TRAVEL), Entry("part", "pick-up moved", FINE, TRAVEL)),
+        ("car.{axle}.pickup_ratio",), per_axle=True, caution=STANDS,
+        formula=r"i = \frac{\Delta s}{\Delta z}",
+        source="docs/theory/measurements.md, Motion ratio: slope of a parabola at ride height",
+    ),
+    Aid(
+        "spring-press", "Spring rate from a press", "in a press",
+        "Press the spring over the travel that it has in the car; read load and travel, five times or more.",
+        (), (Entry("travel", "pressed by", FINE, (0.0, 400.0)), Entry("load", "load", FORCE, (0.0, 60_000.0))),
+        ("car.{axle}.spring_rate",), per_axle=True,
+        caution="A pressed spring flies: guard in place, face away, never past solid.",
+        formula=r"k = \frac{\Delta F}{\Delta x}", source="docs/theory/measurements.md, Press",
+    ),
+    Aid(
+        "spring-wire", "Spring rate from its wire", "from its wire",
+        "Wire with a caliper, paint scraped off, at three places. Count all coils, from one end of the wire to the other.",
+        (
+            Entry("wire", "Wire", Kind.DIAMETER, (2.0, 40.0), "Diameter of the wire."),
+            Entry("outer", "Coils, outside", FINE, (15.0, 400.0), "Outer diameter of the coils."),
+            Entry("coils", "All coils", Kind.RATIO, (1.0, 30.0), "To a quarter of a coil."),
+            Entry("closed", "Closed ends", Kind.COUNT, (0.0, 2.0), "Ends whose last coil lies on its neighbour.", 2.0),
+        ),
+        (), ("car.{axle}.spring_rate",), per_axle=True,
+        formula=r"k = \frac{G d^4}{8 D^3 n}",
+        source="docs/theory/measurements.md, Wire: Shigley, Mechanical Engineering Design, ch. 10",
+    ),
+    Aid(
+        "wheel-rate", "Spring rate at the wheel", "at the wheel",
+        "Bar unhooked on both sides, dampers off if gas-filled. Jack under a scale under the hub; hub against body by tape.",
+        (Entry("ratio", "Spring motion ratio", Kind.RATIO, (0.1, 2.0), "", "car.{axle}.spring_ratio"),),
+        (Entry("travel", "wheel moved", FINE, TRAVEL), Entry("load", "load", FORCE, (0.0, 60_000.0))),
+        ("car.{axle}.spring_rate",), per_axle=True, caution=STANDS,
+        formula=r"k_s = \frac{k_w}{i^2}", source="docs/theory/measurements.md, Press",
+    ),
+    Aid(
+        "tyre-rate", "Tyre rate by load and height", "by load and height",
+        "At the pressure it is driven with, on a flat plate: height of the axle at several loads.",
+        (), (Entry("height", "axle height", FINE, (80.0, 1200.0)), Entry("load", "load on the tyre", FORCE, (0.0, 60_000.0))),
+        ("car.{axle}.tyre_rate",), per_axle=True,
+        formula=r"k_t = \frac{\Delta F}{\Delta h}", source="docs/theory/measurements.md, Press",
+    ),
+    Aid(
+        "tyre-size", "Wheel centre height from the tyre's size", "from the tyre's size",
+        "The size on the sidewall: width, height in per cent of it, rim. Load and tyre rate are the car's.",
+        (
+            Entry("width", "Width", LENGTH, (50.0, 600.0), "205 of 205/50 R15."),
+            Entry("height", "Height over width", Kind.PERCENT, (15.0, 120.0), "50 of 205/50 R15."),
+            Entry("rim", "Rim", FINE, (150.0, 800.0), "15 in of 205/50 R15."),
+        ),
+        (), ("car.{axle}.wheel_centre_height",), per_axle=True,
+        formula=r"h = \frac{d}{2} + w p - \frac{F}{k_t}", source="docs/theory/measurements.md, Brakes and tyres",
+    ),
+    Aid(
+        "roll-arms", "Roll centre of two arms", "of two arms",
+        "Seen from the front, right-hand side, car at ride height with the driver in: where the middle of each joint is.",
+        (
+            *_joint("upper_inner", "Upper arm inside"), *_joint("upper_outer", "Upper arm outside"),
+            *_joint("lower_inner", "Lower arm inside"), *_joint("lower_outer", "Lower arm outside"),
+        ),
+        (), ("car.{axle}.roll_centre_height",), per_axle=True,
+        formula=r"h = \frac{t}{2} \frac{z_0}{t/2 - y_0}",
+        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17",
+    ),
+    Aid(
+        "roll-strut", "Roll centre of a strut", "of a strut",
+        "Seen from the front, right-hand side: the strut's top joint, a point low on the damper's axis, and the arm.",
+        (
+            *_joint("top", "Top joint"), *_joint("foot", "Foot of the damper"),
+            *_joint("lower_inner", "Arm inside"), *_joint("lower_outer", "Arm outside"),
+        ),
+        (), ("car.{axle}.roll_centre_height",), per_axle=True,
+        formula=r"h = \frac{t}{2} \frac{z_0}{t/2 - y_0}",
+        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17",
+    ),
+    Aid(
+        "roll-rod", "Roll centre of a lateral rod", "of a lateral rod",
+        "Both eyes of the rod, to the right of the centre line above zero, to the left below. Car on its wheels.",
+        (*_joint("frame", "Eye at the frame"), *_joint("axle", "Eye at the axle")),
+        (), ("car.{axle}.roll_centre_height",), per_axle=True,
+        formula=r"h = z_1 + \frac{y_1}{y_1 - y_2} (z_2 - z_1)", source="docs/theory/measurements.md, Roll centre",
+    ),
+    Aid(
+        "brakes", "Brake share from cylinders and discs", "from cylinders and discs",
+        "Pistons and discs of both axles. A valve to the rear and locking are not in this figure.",
+        (*_brakes(Axle.FRONT), *_brakes(Axle.REAR)), (), ("car.brake_front",),
+        formula=r"\beta = \frac{B_f}{B_f + B_r}",
+        source="docs/theory/measurements.md, Brakes and tyres: Limpert, Brake Design and Safety, ch. 5",
+    ),
+)  # fmt: skip
+BY_KEY = {aid.key: aid for aid in AIDS}
+
+
+def aids_for(place: str) -> tuple[tuple[Aid, Axle | None], ...]:
+    """Aids that give the figure at a place in the car, and the axle that they are then about."""
+    axle = next((axle for axle in Axle if f".{axle}." in place), None)
+    return tuple((aid, axle if aid.per_axle else None) for aid in AIDS if place in aid.places(axle))

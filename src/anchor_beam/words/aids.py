@@ -1,0 +1,89 @@
+"""What measuring aids say beside their figures."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.core.car.measured import weights
+from anchor_beam.core.sides import CORNERS
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import show
+
+DOES_NOT_FIT = "does not fit the others: it counts little, read it again"
+MIXED_UP = "is left out: {} and {} look mixed up"
+LEFT_OUT = "is left out: it lies far beside the others, settle the car again"
+CORNER_NAMES = {"fl": "front left", "fr": "front right", "rl": "rear left", "rr": "rear right"}
+MUCH = 0.5  # % of cross weight beside the half, from which it is worth a word
+
+
+@dataclass(frozen=True)
+class Remark:
+    """A sentence with places for figures, and the figures [SI] with their kinds."""
+
+    text: str
+    values: tuple[tuple[float, Kind], ...] = ()
+
+    def said(self, units: System) -> str:
+        """In units."""
+        return self.text.format(*(show(value, kind, units) for value, kind in self.values))
+
+
+def more_readings(count: int) -> str:
+    """`2 more readings`."""
+    return f"{count} more reading{'s' if count > 1 else ''}"
+
+
+def grows_stiffer(first: float, last: float) -> Remark:
+    """Of a progressive spring."""
+    return Remark(
+        "It grows stiffer, from {} to {} over these readings: the figure is that of their middle.",
+        ((first, Kind.RATE), (last, Kind.RATE)),
+    )
+
+
+def wheel_rate(rate: float) -> Remark:
+    """What a spring gives at the wheel."""
+    return Remark("Wheel rate {}; the spring's is that over the square of its motion ratio.", ((rate, Kind.RATE),))
+
+
+def working_coils(count: float) -> Remark:
+    """Of a coil spring."""
+    return Remark(
+        "{} coils work. A spring that changes its pitch or width has no single rate.", ((count, Kind.RATIO),)
+    )
+
+
+def radii(free: float, rolling: float) -> Remark:
+    """Of a tyre by its size."""
+    return Remark("Free radius {}, rolling radius {}.", ((free, Kind.FINE_LENGTH), (rolling, Kind.FINE_LENGTH)))
+
+
+def total_of_car(mass: float) -> Remark:
+    """What the tilt takes from the car."""
+    return Remark(
+        "The car's corner weights add up to {}; the height stands and falls with that.", ((mass, Kind.MASS),)
+    )
+
+
+def settle_off(swapped: tuple[int, int] | None) -> str:
+    """Why a settle on the scales is left out."""
+    if swapped is None:
+        return LEFT_OUT
+    return MIXED_UP.format(*(CORNER_NAMES[CORNERS[i]] for i in swapped))
+
+
+def corners(fl: float, fr: float, rl: float, rr: float) -> tuple[Remark, ...]:
+    """What four corners add up to, and what they hint at."""
+    whole = weights(fl, fr, rl, rr)
+    more = (fr + rl - fl - rr) / 2.0
+    said = [Remark(
+        "{} in all, {} of it on the front axle; cross weight, right front and left rear, {}.",
+        ((whole.total, Kind.MASS), (whole.front_percent, Kind.PERCENT), (whole.cross_percent, Kind.PERCENT)),
+    )]  # fmt: skip
+    if abs(whole.cross_percent - 50.0) > MUCH:
+        one = "right front and left rear" if more > 0.0 else "left front and right rear"
+        said.append(Remark(
+            f"The diagonal of {one} carries {{}} more. A floor that is not level does that, a link that holds the bar "
+            "twisted, a spring seat, or a bent part: read once with the links off.", ((2.0 * abs(more), Kind.MASS),),
+        ))  # fmt: skip
+    return tuple(said)
