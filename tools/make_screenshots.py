@@ -45,6 +45,10 @@ def main() -> None:
         for stage in STAGES:
             window.show_stage(stage.name)
             _keep(bridge, window, stage.name.lower())
+        car = window.page("Car")
+        car.open_aid("corner-weights", None)
+        _keep(bridge, window, "measuring")
+        car.close_aid()
         window.show_stage("Bars")
         page = window.page("Bars")
         page.strip.buttons["change of direction"].click()

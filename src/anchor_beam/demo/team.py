@@ -16,6 +16,7 @@ from typing import TypeVar
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.demo.readings import HARROW, SORREL, WICKEN
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
 from anchor_beam.documents.records import (
     Adjuster,
@@ -97,7 +98,9 @@ def sorrel_finch() -> CarFile:
         (Axle.REAR, adjustable_rear),
     )
     rack = tuple(RackBar(axle, bar) for axle, bar in bars)
-    return CarFile(car, rack, (standard, dry, damp), Setting("damp 3, as found", damp.front, trapped), standard.name)
+    return CarFile(
+        car, rack, (standard, dry, damp), Setting("damp 3, as found", damp.front, trapped), standard.name, SORREL
+    )
 
 
 def wicken_estate() -> CarFile:
@@ -138,7 +141,7 @@ def wicken_estate() -> CarFile:
     soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, connected=True))
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, add_on))
     bench = Setting("rear bar on trial", soft.front, soft.rear)
-    return CarFile(car, rack, (standard, soft), bench, standard.name)
+    return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN)
 
 
 def harrow_half_ton() -> CarFile:
@@ -181,7 +184,7 @@ def harrow_half_ton() -> CarFile:
     sprint = Setting("sprint", fitted_front, end_setting(splined_rear, (1, 1), (140.0, 140.0), MEASURED))
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, light_rear), RackBar(Axle.REAR, splined_rear))
     return CarFile(
-        car, rack, (standard, sprint), Setting("sprint, on trial", fitted_front, sprint.rear), standard.name
+        car, rack, (standard, sprint), Setting("sprint, on trial", fitted_front, sprint.rear), standard.name, HARROW
     )
 
 

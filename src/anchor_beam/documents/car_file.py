@@ -118,10 +118,10 @@ class ReadingsDocument(BaseModel):
     aid: str
     axle: Axle | None = None
     entries: dict[str, FiniteFloat] = {}
-    typed: dict[str, Note] = {}
+    as_typed: dict[str, Note] = {}
     columns: tuple[str, ...] = ()
     rows: Annotated[tuple[tuple[FiniteFloat | None, ...], ...], Field(max_length=MOST_ROWS)] = ()
-    rows_typed: Annotated[tuple[tuple[Note, ...], ...], Field(max_length=MOST_ROWS)] = ()
+    rows_as_typed: Annotated[tuple[tuple[Note, ...], ...], Field(max_length=MOST_ROWS)] = ()
 
 
 class CarFileDocument(BaseModel):

@@ -9,6 +9,10 @@ from typing import Any
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aids import BY_KEY, MOST_ROWS, Aid
+from anchor_beam.units.kinds import System
+from anchor_beam.units.parse import parse
+
+SAME = 1e-6  # relative: a typed text and its value are rounded on the way out
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,9 +83,9 @@ def readings_plain(readings: Readings) -> dict[str, Any]:
     return {
         "aid": readings.aid, "axle": None if readings.axle is None else str(readings.axle),
         "entries": {table.entry(name).key: number(name, one) for name, one in sorted(readings.entries.items())},
-        "typed": typed, "columns": [column.key for column in table.columns],
+        "as_typed": typed, "columns": [column.key for column in table.columns],
         "rows": [[number(name, cell) for name, cell in zip(names, row, strict=True)] for row in readings.rows],
-        "rows_typed": [["" if cell is None else cell.typed for cell in row] for row in readings.rows],
+        "rows_as_typed": [["" if cell is None else cell.typed for cell in row] for row in readings.rows],
     }  # fmt: skip
 
 
@@ -90,13 +94,14 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
 
     Raises:
         KeyError, ValueError, TypeError: the data is not whole, or an aid, entry or column is not known here.
+        InputError: at its key, a number that cannot be, or a text that is none.
     """
     table = BY_KEY[data["aid"]]
     by_key = {one.key: one for one in (*table.entries, *table.columns)}
     axle = None if data["axle"] is None else Axle(data["axle"])
     if table.per_axle != (axle is not None) or list(data["columns"]) != [column.key for column in table.columns]:
         raise ValueError(f"these are no readings of “{table.title}”")
-    if len(data["rows"]) > MOST_ROWS or len(data["rows"]) != len(data["rows_typed"]):
+    if len(data["rows"]) > MOST_ROWS or len(data["rows"]) != len(data["rows_as_typed"]):
         raise ValueError(f"a table has up to {MOST_ROWS} rows")
 
     def reading(key: str, number: Any, typed: str) -> Reading:
@@ -104,10 +109,15 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
         if not math.isfinite(value):
             raise ValueError(f"“{key}” is not a number")
         by_key[key].check(value, key)
+        if typed and not math.isclose(
+            parse(typed, by_key[key].kind, System.METRIC, place=key).value, value, rel_tol=SAME
+        ):
+            raise ValueError(f"the text “{typed}” is another value than {number}")
         return Reading(value, str(typed))
 
     entries = {
-        by_key[key].name: reading(key, number, data["typed"].get(key, "")) for key, number in data["entries"].items()
+        by_key[key].name: reading(key, number, data["as_typed"].get(key, ""))
+        for key, number in data["entries"].items()
     }
     if not set(entries) <= {entry.name for entry in table.entries}:
         raise ValueError(f"“{table.title}” does not ask for all of these")
@@ -116,6 +126,6 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
             None if number is None else reading(column.key, number, text)
             for column, number, text in zip(table.columns, row, typed, strict=True)
         )
-        for row, typed in zip(data["rows"], data["rows_typed"], strict=True)
+        for row, typed in zip(data["rows"], data["rows_as_typed"], strict=True)
     )
     return Readings(table.key, axle, entries, rows)

@@ -232,7 +232,7 @@ def _tyre_pressed(tone: Tone, read: Read) -> Drawing:
 
 def _size(tone: Tone, read: Read) -> Drawing:
     width, rim = read.get("width", 0.205), read.get("rim", 0.381)
-    wall = width * read.get("height_percent", 50.0) / 100.0
+    wall = width * read.get("height", 50.0) / 100.0
     top, half = 0.5 * rim, 0.5 * width
     items: list[Item] = []
     for sign in (1.0, -1.0):
@@ -247,7 +247,7 @@ def _size(tone: Tone, read: Read) -> Drawing:
         Line(((-0.3, 0.0), (0.3, 0.0)), Tone.HAIRLINE, Pen.CENTRE),
         Dimension((-half, top + wall + 0.06), (half, top + wall + 0.06), slot="width"),
         Dimension((half + 0.1, -top), (half + 0.1, top), slot="rim"),
-        Dimension((-half - 0.1, top), (-half - 0.1, top + wall), slot="height_percent"),
+        Dimension((-half - 0.1, top), (-half - 0.1, top + wall), slot="height"),
         _named("205 / 50 R 15: width / height in % of it, rim in inches", (0.0, -top - wall - 0.06)),
     ]  # fmt: skip
     high = top + wall + 0.12

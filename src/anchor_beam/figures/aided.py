@@ -210,7 +210,7 @@ def _size(asked: _Asked) -> Aided:
     left, right = (car.corner_fl, car.corner_fr) if front else (car.corner_rl, car.corner_rr)
     rate = asked.known("tyre_rate")
     found = tyre_size(
-        asked.at["width"], asked.at["height_percent"], asked.at["rim"], load=0.5 * GRAVITY * (left.value + right.value),
+        asked.at["width"], asked.at["height"], asked.at["rim"], load=0.5 * GRAVITY * (left.value + right.value),
         rate=rate.value, rate_error=rate.error,
     )  # fmt: skip
     return Aided(asked.gives(found.standing), notes=(words.radii(found.free.value, found.rolling.value),))

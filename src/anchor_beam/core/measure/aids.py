@@ -19,6 +19,9 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
 
 
+READ = 0.5e-3  # m, what nobody reads better by tape
+
+
 @dataclass(frozen=True)
 class Measured:
     """A figure with one standard error, in its unit: half of the interval that holds the truth two times in three."""
@@ -107,8 +110,9 @@ def tilts(
         beside, out, error = np.zeros(2), np.zeros(2, dtype=bool), 0.0
     else:
         fit = robust_fit(np.stack([slope, np.ones_like(slope)], axis=1), front)
-        by, out, error = fit.coefficients[:1], fit.weights < OUTLIER, float(fit.half_widths[0])
+        by, error = fit.coefficients[:1], float(fit.half_widths[0])
         beside = front - fit.coefficients[0] * slope - fit.coefficients[1]
+        out = (fit.weights < OUTLIER) & (np.abs(beside) > scale_error)
     by_scale = math.sqrt(2.0) * scale_error / float(np.ptp(slope))
     height = Measured(wheel_radius + float(by[0]) * per_load, math.hypot(error, by_scale) * per_load)
     return Tilted(height, frozen(beside), out)
@@ -135,7 +139,8 @@ def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
     columns = np.stack([wheel, 0.5 * wheel**2, np.ones_like(wheel)], axis=1)
     fit = robust_fit(columns, part)
     values = [Measured(float(fit.coefficients[i]), float(fit.half_widths[i])) for i in (0, 1)]
-    out = fit.weights < OUTLIER
+    off = part - columns @ fit.coefficients
+    out = (fit.weights < OUTLIER) & (np.abs(off) > READ)
     order = [i for i in np.argsort(wheel) if not out[i]]
     direction = 1.0 if fit.coefficients[0] > 0.0 else -1.0
     for before, after in pairwise(order):
@@ -144,7 +149,7 @@ def motion_ratio(wheel: FloatArray, part: FloatArray) -> MotionRatio:
                 f"readings[{after}]", "The part comes back here while the wheel goes on.", got=float(part[after]),
                 accepts="a part that moves one way all along",
             )  # fmt: skip
-    return MotionRatio(values[0], values[1], frozen(part - columns @ fit.coefficients), out)
+    return MotionRatio(values[0], values[1], frozen(off), out)
 
 
 def drop_in(

@@ -49,7 +49,9 @@ def pressed(travel: FloatArray, load: FloatArray, *, gauge: float = GAUGE) -> Pr
         )
     off = load - fit.coefficients[0] * travel - fit.coefficients[1]
     error = math.hypot(float(fit.half_widths[0]), gauge * rate)
-    return Pressed(Measured(rate, error), frozen(off), fit.weights < OUTLIER, _from_to(travel, load))
+    read = 0.5 * gauge * float(np.ptp(load))  # what nobody reads better
+    out = (fit.weights < OUTLIER) & (np.abs(off) > read)
+    return Pressed(Measured(rate, error), frozen(off), out, _from_to(travel, load))
 
 
 def _from_to(travel: FloatArray, load: FloatArray) -> tuple[float, float] | None:

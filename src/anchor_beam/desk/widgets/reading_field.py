@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt, Signal
+from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
@@ -31,11 +31,23 @@ class _Edit(BenchLine):
     escaped = Signal()
     left = Signal()
 
+    wrong = False  # whether what stands there was refused
+
+    def event(self, event: QEvent) -> bool:
+        """Escape is the field's own while there is something to restore, and the aid's after that."""
+        if event.type() is QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent) and self._restores(event):
+            event.accept()
+            return True
+        return super().event(event)
+
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape and self.isModified():
+        if self._restores(event):
             self.escaped.emit()
         else:
             super().keyPressEvent(event)
+
+    def _restores(self, event: QKeyEvent) -> bool:
+        return event.key() == Qt.Key.Key_Escape and (self.isModified() or self.wrong)
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)
@@ -54,7 +66,6 @@ class ReadingField(QWidget):
         super().__init__()
         self._bridge, self._aid, self._axle, self.name, self.row = bridge, aid, axle, name, row
         self._entry = BY_KEY[aid].entry(name)
-        self._wrong = False
         theme = bridge.theme
         self.edit = _Edit(self)
         self.edit.setAlignment(Qt.AlignmentFlag.AlignRight)
@@ -62,7 +73,6 @@ class ReadingField(QWidget):
         self.edit.setFixedWidth(theme.px(width))
         at = "" if row is None else f", reading {row + 1}"
         self.edit.setAccessibleName(f"{self._entry.label}{at}")
-        self.edit.setToolTip(tip(self._entry.help or self._entry.label))
         self.setFocusProxy(self.edit)
         self._unit = Label("", self)
         self._unit.setFont(theme.font(Size.SMALL))
@@ -95,7 +105,7 @@ class ReadingField(QWidget):
     def _show(self) -> None:
         self._unit.setText(f"{unit_of(self._entry.kind, self._bridge.units).symbol} {self._entry.after}".strip())
         restyle(self._unit, f"color: {self._bridge.theme.colours.soft}")
-        if not self._wrong and not self.edit.isModified():
+        if not self.edit.wrong and not self.edit.isModified():
             self._restore()
 
     def _restore(self) -> None:
@@ -103,6 +113,8 @@ class ReadingField(QWidget):
         self._complain("")
         kept, shown, units = self._kept, self._bridge.picture, self._bridge.units
         tone, text = Tone.GRAB, ""
+        about = self._entry.help or self._entry.label
+        self.edit.setToolTip(tip(f"{about}\nAs typed: {kept.typed}" if kept is not None and kept.typed else about))
         if kept is not None:
             text = for_editing(kept.value, self._entry.kind, units).number
         elif shown is not None and self.row is None:
@@ -136,12 +148,16 @@ class ReadingField(QWidget):
             )
         except InputError as wrong:
             return self._refuse(wrong)
-        reading = None if typed is None else Reading(typed.value, typed.text)
+        symbol = unit_of(self._entry.kind, self._bridge.units).symbol
+        reading = None
+        if typed is not None:
+            written = typed.text if typed.with_unit or not symbol else f"{typed.text} {symbol}"
+            reading = Reading(typed.value, written)
         self.edit.setModified(False)
         problem = self._bridge.ask(SetReading(self._aid, self._axle, self.name, reading, self.row))
         if problem is not None:
             return self._refuse(problem)
-        self._wrong = False
+        self.edit.wrong = False
         self._bridge.deliver_now()
         self._restore()
         return True
@@ -152,7 +168,7 @@ class ReadingField(QWidget):
         return False
 
     def _complain(self, sentence: str) -> None:
-        self._wrong = bool(sentence)
+        self.edit.wrong = bool(sentence)
         self.edit.setAccessibleDescription(sentence)
         if sentence:
             self.note = self.note or Note(self._bridge.theme, self)

@@ -61,6 +61,7 @@ class AidBoard(QWidget):
             self._inner.deleteLater()
         self._inner = self._filled(self.aid)
         self._column.addWidget(self._inner)
+        self._inner.show()  # now, so that its fields stand before one of them gets the keyboard
         self._draw()
         first = next(iter(self.fields.values()), None) if self.aid.entries else None
         if first is not None:
@@ -79,11 +80,11 @@ class AidBoard(QWidget):
         how.setWordWrap(True)
         how.setContentsMargins(theme.px(16), 0, theme.px(14), theme.px(4))
         column.addWidget(how)
-        caution.say(aid.caution)
         beside_edge = QHBoxLayout()
         beside_edge.setContentsMargins(theme.px(16), 0, theme.px(14), 0)
         beside_edge.addWidget(caution)
         column.addLayout(beside_edge)
+        caution.say(aid.caution)  # in its place only: alone it would be a window of its own for a moment
         if others := self._others(aid):
             column.addLayout(self._ways(others))
         self.drawing = DrawingView(theme)

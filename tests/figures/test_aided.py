@@ -1,0 +1,99 @@
+"""Every measuring aid: its drawing has room for its entries, its answer lands in the car, documents keep its readings."""
+
+from __future__ import annotations
+
+import json
+
+import pytest
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.demo.team import team
+from anchor_beam.documents.aids import AIDS, Aid
+from anchor_beam.documents.car_file import from_json
+from anchor_beam.documents.plain import to_json
+from anchor_beam.documents.readings import Reading, Readings, readings_plain
+from anchor_beam.drawings.measuring import drawing_of
+from anchor_beam.drawings.shapes import Dimension, Slot
+from anchor_beam.errors import DocumentError
+from anchor_beam.figures.aided import aided
+from anchor_beam.session.edits import SetReading, TakeMeasured
+
+FILE = team()[0]
+ENTRIES = {
+    "spring-wire": {"wire": 0.012, "outer": 0.112, "coils": 7.5},
+    "tyre-size": {"width": 0.205, "height": 50.0, "rim": 0.381},
+    "roll-arms": {
+        "upper_inner_y": 0.4, "upper_inner_z": 0.42, "upper_outer_y": 0.62, "upper_outer_z": 0.42, "lower_inner_y": 0.35,
+        "lower_inner_z": 0.22, "lower_outer_y": 0.65, "lower_outer_z": 0.18,
+    },
+    "roll-strut": {
+        "top_y": 0.6, "top_z": 0.8, "foot_y": 0.6, "foot_z": 0.3, "lower_inner_y": 0.35, "lower_inner_z": 0.23,
+        "lower_outer_y": 0.65, "lower_outer_z": 0.2,
+    },
+    "roll-rod": {"frame_y": -0.45, "frame_z": 0.4, "axle_y": 0.55, "axle_z": 0.34},
+    "brakes": {"front_piston": 0.054, "front_disc": 0.105, "rear_piston": 0.034, "rear_disc": 0.1},
+}  # fmt: skip
+ROWS = {
+    "corner-weights": ((207.0, 205.0, 252.0, 250.0),), "tilt": ((0.0, 412.0), (0.6, 428.0)),
+    "spring-ratio": ((-0.04, -0.028), (0.0, 0.0), (0.02, 0.014), (0.04, 0.028)),
+    "pickup-ratio": ((-0.04, -0.024), (0.0, 0.0), (0.02, 0.012), (0.04, 0.024)),
+    "spring-press": ((0.0, 10.0), (0.02, 870.0), (0.04, 1730.0)),
+    "wheel-rate": ((0.0, 2000.0), (0.02, 2420.0), (0.04, 2840.0)),
+    "tyre-rate": ((0.293, 0.0), (0.283, 2000.0), (0.273, 4000.0)),
+}  # fmt: skip
+EXPECTED = {
+    "corner-weights": 207.0, "spring-ratio": 0.7, "pickup-ratio": 0.6, "spring-press": 43e3, "tyre-rate": 200e3,
+    "wheel-rate": 21e3 / 0.85**2, "roll-arms": 0.42 * 0.75 / 1.9, "roll-rod": 0.373, "spring-wire": 36.73e3,
+}  # fmt: skip
+
+
+def filled(aid: Aid) -> Readings:
+    """Readings of an aid about the rear axle, typed one by one."""
+    file, axle = FILE, Axle.REAR if aid.per_axle else None
+    for name, value in ENTRIES.get(aid.key, {}).items():
+        file = SetReading(aid.key, axle, name, Reading(value)).apply(file)
+    for i, row in enumerate(ROWS.get(aid.key, ())):
+        for column, value in zip(aid.columns, row, strict=True):
+            file = SetReading(aid.key, axle, column.name, Reading(value), i).apply(file)
+    return file.read_at(aid.key, axle)
+
+
+@pytest.mark.parametrize("aid", AIDS, ids=lambda aid: aid.key)
+def test_an_aid_has_room_for_its_entries_and_gives_the_car_its_figures(aid: Aid) -> None:
+    readings = filled(aid)
+    drawn = drawing_of(aid.key, readings.axle, {})
+    room = {item.key for item in drawn.items if isinstance(item, Slot)}
+    room |= {item.slot for item in drawn.items if isinstance(item, Dimension)}
+    assert {entry.name for entry in aid.entries} <= room
+    assert aided(Readings(aid.key, readings.axle), FILE).missing
+    found = aided(readings, FILE)
+    assert found.problem is None
+    assert tuple(given.place for given in found.given) == aid.places(readings.axle)
+    assert all(0.0 < given.spread < 0.2 * given.value for given in found.given)
+    if aid.key in EXPECTED:
+        assert found.given[0].value == pytest.approx(EXPECTED[aid.key], rel=1e-3)
+    figures = tuple((given.place, given.value, given.spread) for given in found.given)
+    assert TakeMeasured(aid.key, readings.axle, figures).apply(FILE).car != FILE.car
+
+
+def test_readings_go_out_and_come_in_with_the_car() -> None:
+    file = FILE
+    for aid in AIDS:
+        file = file.with_readings(filled(aid))
+    again = from_json(to_json(file))
+    for readings in file.readings:
+        assert readings_plain(again.read_at(*readings.of)) == readings_plain(readings)
+
+
+@pytest.mark.parametrize(("change", "place"), [
+    ({"aid": "spirit level"}, "readings[0].aid"), ({"rows": [["x", 1]]}, "readings[0].rows[0][0]"),
+    ({"rows": [[9e9, 1.0]], "rows_as_typed": [["", ""]]}, "readings[0].rise_mm"), ({"axle": "rear"}, "readings[0]"),
+    ({"columns": ["rise_mm"]}, "readings[0]"),
+])  # fmt: skip
+def test_readings_that_cannot_be_are_refused_with_the_file(change: dict[str, object], place: str) -> None:
+    tilt = next(aid for aid in AIDS if aid.key == "tilt")
+    document = json.loads(to_json(FILE.with_readings(filled(tilt))))
+    document["readings"][0] |= change
+    with pytest.raises(DocumentError) as caught:
+        from_json(json.dumps(document))
+    assert place in [problem.place for problem in caught.value.problems]
