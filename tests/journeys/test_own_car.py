@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QComboBox
 
+from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
 from anchor_beam.documents.places import unmeasured
+from anchor_beam.documents.records import Provenance
 from support.desk import Desk
 
 CAR_PLACES = {f"car.{field.name}" for field in CAR_FIELDS}
@@ -124,3 +127,49 @@ def test_another_car_is_opened_by_enter_on_its_row(open_desk) -> None:
     assert caution.isVisible()
     assert "9.0\u00a0mm" in caution.text()
     assert "Look for a bent part" in caution.text()
+
+
+def test_a_car_is_balanced_after_eight_entries_by_keyboard_alone(open_desk) -> None:
+    """Name, layout by its list, total, share, wheelbase, tracks, springs, bars: no mouse, nothing else typed."""
+    desk: Desk = open_desk(cars=())
+    desk.window.page("Garage").panel.name.setFocus()
+    QTest.keyClicks(desk.window.focusWidget(), "Own Car")
+    desk.press(Qt.Key.Key_Tab)
+    desk.press(Qt.Key.Key_Down)  # front-engine, rear-drive
+    desk.press(Qt.Key.Key_Tab)
+    for text in ("1180 kg", "53", "2650", "1490", "1500 mm", "28", "48 N/mm", "7/8 in", "16"):
+        QTest.keyClicks(desk.window.focusWidget(), text)
+        desk.press(Qt.Key.Key_Return)
+    desk.press(Qt.Key.Key_Space)
+    desk.rest()
+    car, bench = desk.picture.file.car, desk.picture.file.bench
+    assert (car.name, car.drive) == ("Own Car", Drive.REAR)
+    corners = [car.corner_fl, car.corner_fr, car.corner_rl, car.corner_rr]
+    assert [corner.value for corner in corners] == pytest.approx([312.7, 312.7, 277.3, 277.3])
+    assert {corner.provenance for corner in corners} == {Provenance.GUESS}
+    assert bench.front.bar.od.value == pytest.approx(0.022225)
+    assert bench.front.bar.od.typed == "7/8 in"
+    assert car.cg_height.provenance is Provenance.TYPICAL
+    assert desk.picture.now.margin is not None
+    assert desk.picture.bands is not None
+    assert (
+        desk.picture.file.reference_setting.front.bar == bench.front.bar
+    )  # what is on it now is what it is compared with
+
+
+def test_a_quick_entry_that_cannot_be_keeps_the_car_from_being_made(open_desk) -> None:
+    desk: Desk = open_desk(cars=())
+    panel = desk.stage("Garage").panel
+    QTest.keyClicks(panel.name, "Own Car")
+    field = panel.quick.fields["front_share"]
+    desk.type(field, "95 %")
+    assert field.note is not None and "20 % to 80 %" in field.note.text()
+    desk.click(panel.make)
+    assert desk.workshop.car is None
+    assert desk.window.focusWidget() is field.edit
+    panel.layouts.setCurrentIndex(4)
+    desk.type(panel.quick.fields["bench.rear.bar.od"], "19")
+    desk.type(field, "57")
+    desk.click(panel.make)
+    desk.rest()
+    assert desk.picture.file.bench.rear.connected  # who names a bar has one, also where the layout has none

@@ -18,7 +18,6 @@ from anchor_beam.core.measure.regression import OUTLIER, robust_fit
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
 
-
 READ = 0.5e-3  # m, what nobody reads better by tape
 
 

@@ -13,10 +13,12 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_list import CarList
 from anchor_beam.desk.stages.garage.car_row import CarRow
+from anchor_beam.desk.stages.garage.quick_way import QuickWay
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.documents.layouts import LAYOUTS, typical_car
+from anchor_beam.documents.quick import quick_car
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.session.workshop import Part
 
@@ -102,12 +104,15 @@ class GaragePanel(Panel):
         self._about = self.heading("")
         self._about.setWordWrap(True)
         self._about.setFont(self.theme.font(Size.SMALL))
+        self.quick = QuickWay(bridge)
+        self.add(self.quick)
         self.layouts.currentIndexChanged.connect(self._describe)
         self._describe()
         self.caution = Caution(self.theme)
         self.make = QPushButton("Make this car")
         self.make.clicked.connect(self._make)
         self.name.returnPressed.connect(self._make)
+        self.quick.done.connect(self.make.setFocus)
         self.add(self.caution)
         self.add(self.make)
         self.gap()
@@ -135,7 +140,10 @@ class GaragePanel(Panel):
 
     def _describe(self) -> None:
         layout = LAYOUTS[self.layouts.currentIndex()]
-        self._about.setText(f"{layout.description.capitalize()}. Every value is marked typical until you measure it.")
+        self._about.setText(
+            f"{layout.description.capitalize()}. Type what you know; the rest is typical, and marked so."
+        )
+        self.quick.follow(typical_car(layout, ""))
 
     def _make(self) -> None:
         name = self.name.text().strip()
@@ -143,12 +151,18 @@ class GaragePanel(Panel):
             self.caution.say("The car needs a name, any text will do.")
             self.name.setFocus()
             return
+        wrong = self.quick.wrong()
+        if wrong is not None:
+            wrong.setFocus()
+            return
         self.caution.say(None)
-        file = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
+        typical = typical_car(LAYOUTS[self.layouts.currentIndex()], name)
+        file = quick_car(typical, self.quick.given, self._bridge.workshop.choices.source)
         self._bridge.add(file, "made from a typical layout", self._made)
 
     def _made(self) -> None:
         self.name.clear()
+        self.quick.clear()
         self.made.emit()
 
     def _archive(self) -> None:
