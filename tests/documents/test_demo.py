@@ -12,7 +12,8 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team, wicken_estate
 from anchor_beam.documents.core_inputs import measured_car
 from anchor_beam.documents.fields import field_at
-from anchor_beam.documents.records import HASH, CarFile
+from anchor_beam.documents.recorded import HASH
+from anchor_beam.documents.records import CarFile
 from anchor_beam.figures.results import results
 
 CARS = {file.car.name: file for file in team()}

@@ -13,7 +13,6 @@ from anchor_beam.errors import OutOfRange
 from anchor_beam.units.kinds import Kind
 
 MOST_ROWS = 60  # of one table
-_SUFFIX = SUFFIX | {Kind.FORCE: ("_N", 1.0), Kind.COUNT: ("", 1.0)}
 
 
 @dataclass(frozen=True)
@@ -33,12 +32,12 @@ class Entry:
     @property
     def key(self) -> str:
         """Name with unit, as in documents: `rise_mm`."""
-        return self.name + _SUFFIX[self.kind][0]
+        return self.name + SUFFIX[self.kind][0]
 
     @property
     def scale(self) -> float:
         """SI value of one of the document's units."""
-        return _SUFFIX[self.kind][1]
+        return SUFFIX[self.kind][1]
 
     def check(self, value: float, place: str) -> None:
         """Refuse a value [SI] outside the legal range.

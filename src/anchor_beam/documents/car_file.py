@@ -11,8 +11,17 @@ from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
+from anchor_beam.documents.aim import MayChange, Wish, Work
 from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
-from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
+from anchor_beam.documents.fields import (
+    AIM_FIELDS,
+    AXLE_FIELDS,
+    BAR_FIELDS,
+    CAR_FIELDS,
+    END_FIELDS,
+    HOLE_FIELD,
+    document_number,
+)
 from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
@@ -111,6 +120,12 @@ class RackDocument(BaseModel):
     bar: BarDocument  # type: ignore[valid-type]
 
 
+AimDocument = create_model(
+    "AimDocument", __base__=Sourced, may_change=(MayChange, MayChange.BOTH), asked=(tuple[Wish, ...], ()),
+    wont=(tuple[Work, ...], ()), currency=(Name, "mark"), **figures(AIM_FIELDS),
+)  # fmt: skip
+
+
 class ReadingsDocument(BaseModel):
     """What was read at a measuring aid: entries and rows by key, as typed beside them."""
 
@@ -135,6 +150,7 @@ class CarFileDocument(BaseModel):
     settings: Annotated[tuple[SettingDocument, ...], Field(max_length=MOST_SETTINGS)] = ()
     bench: SettingDocument
     reference: Note = ""
+    aim: AimDocument | None = None  # type: ignore[valid-type]
     readings: Annotated[tuple[ReadingsDocument, ...], Field(max_length=200)] = ()
 
 

@@ -5,20 +5,23 @@ from __future__ import annotations
 import math
 import re
 
+from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.inputs import Field, fields_of
 from anchor_beam.documents.records import AxleRecord, BarRecord, CarRecord, EndSetting
 
 CAR_FIELDS, AXLE_FIELDS, END_FIELDS = fields_of(CarRecord), fields_of(AxleRecord), fields_of(EndSetting)
+AIM_FIELDS = fields_of(AimRecord)
 *_BAR, HOLE_FIELD = fields_of(BarRecord)
 BAR_FIELDS = tuple(_BAR)
 
-_BY_OWNER = {"car": CAR_FIELDS, "axle": AXLE_FIELDS, "bar": BAR_FIELDS, "end": END_FIELDS}
+_BY_OWNER = {"car": CAR_FIELDS, "axle": AXLE_FIELDS, "bar": BAR_FIELDS, "end": END_FIELDS, "aim": AIM_FIELDS}
 _TABLE = {(owner, field.name): field for owner, fields in _BY_OWNER.items() for field in fields}
 _OWNERS = (
     (re.compile(r".*\bbar\.holes\[\d+\]$"), "hole"),
     (re.compile(r".*\bbar\.[a-z_]+$"), "bar"),
     (re.compile(r"car\.(front|rear)\.[a-z_]+$"), "axle"),
     (re.compile(r"car\.[a-z_]+$"), "car"),
+    (re.compile(r"aim\.[a-z_]+$"), "aim"),
     (re.compile(r".*\b(front|rear)\.link_(left|right)$"), "end"),
 )
 

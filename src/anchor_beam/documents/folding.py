@@ -13,6 +13,7 @@ from typing import Any
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents import kinds
+from anchor_beam.documents.aim import usual_aim
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part
 from anchor_beam.documents.kinds import DocumentKind
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, RackBar, Setting
@@ -83,6 +84,7 @@ def fold(heads: Heads, record: Record, parts: Mapping[int, Head]) -> CarFile:
         bench=_worn(on_bench.setting, record),
         reference=on_bench.reference,
         readings=tuple(record(heads[document].revision) for document in by_kind.get(kinds.READINGS.name, [])),
+        aim=next((record(heads[document].revision) for document in by_kind.get(kinds.AIM.name, [])), usual_aim()),
     )
 
 
@@ -140,6 +142,8 @@ class _Unfolding:
         self._put(kinds.CAR, self._only(kinds.CAR), file.car)
         self._put(kinds.RACK, self._only(kinds.RACK), KeptRack(tuple(listed)))
         self._put_named(kinds.SETTING, {setting.name: _kept(setting) for setting in settings}, lambda kept: kept.name)
+        if file.aim != usual_aim() or self._only(kinds.AIM) is not None:
+            self._put(kinds.AIM, self._only(kinds.AIM), file.aim)
         self._put_named(kinds.READINGS, {read.of: read for read in file.readings}, lambda read: read.of)
         self._put(kinds.BENCH, self._only(kinds.BENCH), KeptBench(_kept(bench), file.reference))
         done = replace(file, rack=rack, settings=settings, bench=bench)

@@ -17,6 +17,7 @@ from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.methods import METHODS
+from anchor_beam.documents.wishes import Confidence
 from anchor_beam.errors import OutOfRange
 from anchor_beam.units.kinds import DEG, G, Kind
 
@@ -46,7 +47,8 @@ SUFFIX: dict[Kind, tuple[str, float]] = {
     Kind.MASS: ("_kg", 1.0), Kind.RATE: ("_N_per_mm", 1e3), Kind.ANGLE: ("_deg", DEG), Kind.PERCENT: ("_percent", 1.0),
     Kind.RATIO: ("", 1.0), Kind.ROLL_STIFFNESS: ("_Nm_per_deg", 1.0 / DEG), Kind.CAMBER_LOSS: ("_per_deg2", 1.0 / DEG**2),
     Kind.COMPLIANCE_STEER: ("_deg_per_kN", DEG / 1e3), Kind.ACCELERATION: ("_g", G), Kind.SPEED: ("_m_per_s", 1.0),
-    Kind.DURATION: ("_s", 1.0),
+    Kind.DURATION: ("_s", 1.0), Kind.FORCE: ("_N", 1.0), Kind.COUNT: ("", 1.0),
+    Kind.ROLL_GRADIENT: ("_deg_per_g", DEG / G),
 }  # fmt: skip
 
 # One standard deviation of a value by where it comes from, as part of the field's typical spread; what was measured is as
@@ -74,7 +76,7 @@ class Enters(Enum):
 
 @dataclass(frozen=True)
 class Around:
-    """What a typical value may depend on: the car's tyre, drive and use, which axle it is about, and its kind.
+    """What a typical value may depend on: the car's tyre, drive, use and driver, which axle it is about, and its kind.
 
     Figures of the whole car are told the kind of the rear axle.
     """
@@ -84,6 +86,7 @@ class Around:
     kind: AxleKind = AxleKind.INDEPENDENT
     drive: Drive = Drive.REAR
     use: Use = Use.HILL
+    confidence: Confidence = Confidence.USUAL
 
 
 Later = Callable[[Around], float]

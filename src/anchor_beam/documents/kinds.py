@@ -12,6 +12,7 @@ from typing import Any, Generic, TypeVar
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents import plain
+from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, Photo
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
@@ -111,8 +112,11 @@ PHOTO: DocumentKind[Photo] = DocumentKind(
     blob=lambda photo: photo.blob,
 )  # fmt: skip
 
+AIM: DocumentKind[AimRecord] = DocumentKind(
+    "aim", 1, plain.aim_plain, lambda data, _: plain.aim_from(data), lambda _aim: "",
+)  # fmt: skip
 READINGS: DocumentKind[Readings] = DocumentKind(
     "readings", 1, readings_plain, lambda data, _: readings_from(data), lambda readings: readings.title(),
 )  # fmt: skip
 
-KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS)
+KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM)

@@ -12,15 +12,17 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Around, Field, Provenance
 from anchor_beam.documents.records import CarRecord
+from anchor_beam.documents.wishes import Confidence
 
 
 def around_of(car: CarRecord) -> Around:
     """What the typical values of a car's own figures depend on."""
-    return Around(car.tyre, kind=car.rear.kind, drive=car.drive, use=car.use)
+    return Around(car.tyre, kind=car.rear.kind, drive=car.drive, use=car.use, confidence=car.confidence)
 
 
 LATER_CHOICES: dict[str, StrEnum] = {
     "road": Road.DRY, "use": Use.HILL, "rear_brakes": RearBrakes.FIXED, "tyre_match": TyreMatch.OTHER_AGE,
+    "confidence": Confidence.USUAL,
 }  # fmt: skip
 """Choices about a car that came later, with what an older document gets."""
 
@@ -35,7 +37,10 @@ def with_later_keys(car: dict[str, Any]) -> dict[str, Any]:
     if not isinstance(car, dict) or car.get("tyre") not in list(TyreKind):
         return car
     tyre, drive, use = TyreKind(car["tyre"]), _one_of(Drive, car.get("drive")), _one_of(Use, car.get("use"))
-    around = Around(tyre, kind=_kind(car.get("rear")), drive=drive or Drive.REAR, use=use or Use.HILL)
+    around = Around(
+        tyre, kind=_kind(car.get("rear")), drive=drive or Drive.REAR, use=use or Use.HILL,
+        confidence=_one_of(Confidence, car.get("confidence")) or Confidence.USUAL,
+    )  # fmt: skip
     choices = {name: choice.value for name, choice in LATER_CHOICES.items()}
     done = _completed(car, CAR_FIELDS, around, choices)
     for axle in Axle:

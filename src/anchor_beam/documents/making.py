@@ -21,6 +21,7 @@ from anchor_beam.documents.records import (
     Figure,
     Provenance,
 )
+from anchor_beam.documents.wishes import Confidence
 
 
 def figures(fields: tuple[Field, ...], numbers: dict[str, float], source: Provenance) -> dict[str, Figure]:
@@ -85,7 +86,7 @@ def car_record(
             made[field.name] = Figure(made[field.name].value, Provenance.TYPICAL)
     return CarRecord(
         name=name, description=description, drive=drive, tyre=tyre, road=Road.DRY, use=use, rear_brakes=rear_brakes,
-        tyre_match=tyre_match, front=front, rear=rear, **made,
+        tyre_match=tyre_match, confidence=Confidence.USUAL, front=front, rear=rear, **made,
     )  # fmt: skip
 
 

@@ -12,7 +12,9 @@ from typing import Any
 from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.aim import AimRecord, MayChange, Wish, Work, usual_aim
 from anchor_beam.documents.fields import (
+    AIM_FIELDS,
     AXLE_FIELDS,
     BAR_FIELDS,
     CAR_FIELDS,
@@ -46,7 +48,7 @@ def to_json(file: CarFile) -> str:
 
 def as_document(file: CarFile) -> dict[str, Any]:
     """The document as plain data."""
-    return {
+    document: dict[str, Any] = {
         "anchor_beam": FORMAT,
         "kind": "car-file",
         "car": car_plain(file.car),
@@ -54,7 +56,12 @@ def as_document(file: CarFile) -> dict[str, Any]:
         "settings": [_setting_out(item) for item in file.settings],
         "bench": _setting_out(file.bench),
         "reference": file.reference,
-    } | ({"readings": [readings_plain(item) for item in file.readings]} if file.readings else {})
+    }
+    if file.aim != usual_aim():
+        document["aim"] = aim_plain(file.aim)
+    if file.readings:
+        document["readings"] = [readings_plain(item) for item in file.readings]
+    return document
 
 
 def _figures_out(named: list[tuple[str, Field, Figure]]) -> dict[str, Any]:
@@ -84,6 +91,25 @@ def car_plain(car: CarRecord) -> dict[str, Any]:
             **{name: str(getattr(car, name)) for name in LATER_CHOICES}}  # fmt: skip
     axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
     return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
+
+
+def aim_plain(aim: AimRecord) -> dict[str, Any]:
+    """What is asked of a car."""
+    head = {"may_change": str(aim.may_change), "asked": [str(wish) for wish in aim.asked],
+            "wont": [str(work) for work in aim.wont], "currency": aim.currency}  # fmt: skip
+    return head | _figures_out(_record_figures(aim, AIM_FIELDS))
+
+
+def aim_from(group: dict[str, Any]) -> AimRecord:
+    """What `aim_plain` made.
+
+    Raises:
+        KeyError, ValueError, TypeError: the data is not whole.
+    """
+    return AimRecord(
+        MayChange(group["may_change"]), tuple(map(Wish, group["asked"])), tuple(map(Work, group["wont"])),
+        str(group["currency"]), **_figures_in(group, AIM_FIELDS),
+    )  # fmt: skip
 
 
 def bar_plain(bar: BarRecord) -> dict[str, Any]:
@@ -128,6 +154,7 @@ def from_plain(data: dict[str, Any]) -> CarFile:
         bench=_setting(data["bench"]),
         reference=data["reference"],
         readings=tuple(readings_from(item) for item in data.get("readings", ())),
+        aim=aim_from(data["aim"]) if data.get("aim") else usual_aim(),
     )
 
 

@@ -9,12 +9,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import Any, TypeVar, dataclass_transform
+from typing import Any
 
 from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.documents.aim import AimRecord, usual_aim
 from anchor_beam.documents.inputs import (
     Around,
     Enters,
@@ -28,12 +29,11 @@ from anchor_beam.documents.inputs import (
     ratio,
 )
 from anchor_beam.documents.readings import Readings
-from anchor_beam.documents.wishes import wish
+from anchor_beam.documents.recorded import record
+from anchor_beam.documents.wishes import Confidence, roll_wish, wish
 from anchor_beam.units.kinds import DEG, G, Kind
 
 __all__ = ["Figure", "Provenance"]
-T = TypeVar("T")
-HASH = "_hash"
 
 
 def window(phase: Phase, end: int) -> Any:
@@ -41,29 +41,8 @@ def window(phase: Phase, end: int) -> Any:
     label, which = (("Window from", "Least"), ("Window to", "Largest"))[end]
     return quantity(
         Kind.PERCENT, label, (-30.0, 30.0), (-15.0, 25.0), f"{which} balance margin you want; above zero the front gives up "
-        "first.", enters=Enters.NOTHING, later=lambda at: wish(phase, at.use, at.drive, at.kind)[end],
+        "first.", enters=Enters.NOTHING, later=lambda at: wish(phase, at.use, at.drive, at.kind, at.confidence)[end],
     )  # fmt: skip
-
-
-@dataclass_transform(
-    frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity, window)
-)
-def record(cls: type[T]) -> type[T]:
-    """A frozen dataclass that works out its hash the first time only: big records are keys of caches, see decision 0012."""
-    made = dataclass(frozen=True)(cls)
-    whole: Callable[[T], int] = made.__hash__
-
-    def once(self: T) -> int:
-        kept = vars(self)
-        if HASH not in kept:
-            kept[HASH] = whole(self)
-        return int(kept[HASH])
-
-    def without(self: T) -> dict[str, object]:  # another process hashes text differently
-        return {name: value for name, value in vars(self).items() if name != HASH}
-
-    made.__hash__, made.__getstate__ = once, without  # type: ignore[method-assign, assignment]
-    return made
 
 
 class ArmDirection(StrEnum):
@@ -195,6 +174,7 @@ class CarRecord:
     use: Use
     rear_brakes: RearBrakes
     tyre_match: TyreMatch
+    confidence: Confidence
     wheelbase: Figure = length(
         "Wheelbase", (500, 8000), (1800, 3800), "Front to rear wheel centre, along the car.", enters=CAR, spread=10
     )
@@ -266,6 +246,16 @@ class CarRecord:
         ALONG, "Drive at the exit", (0.0, 1.5 * G), (0.0, 0.4 * G), "How hard the car is driven out of the corner, dry.",
         enters=GRIP, spread=0.03 * G, later=lambda _at: Driving.exit_drive / G,
     )  # fmt: skip
+    roll_low: Figure = quantity(
+        Kind.ROLL_GRADIENT, "Roll from", (0.1 * DEG / G, 20.0 * DEG / G), (0.8 * DEG / G, 8.0 * DEG / G),
+        "Least roll that you want: a car that rolls less skips over bumps.", enters=NOTHING,
+        later=lambda at: roll_wish(at.use, at.kind)[0],
+    )  # fmt: skip
+    roll_high: Figure = quantity(
+        Kind.ROLL_GRADIENT, "Roll to", (0.1 * DEG / G, 20.0 * DEG / G), (0.8 * DEG / G, 8.0 * DEG / G),
+        "Most roll that you want: a car that rolls more falls onto the edges of its tyres, and takes its time.",
+        enters=NOTHING, later=lambda at: roll_wish(at.use, at.kind)[1],
+    )  # fmt: skip
     front: AxleRecord
     rear: AxleRecord
     window_turn_in_low: Figure = window(Phase.TURN_IN, 0)
@@ -282,6 +272,11 @@ class CarRecord:
     def axle(self, axle: Axle) -> AxleRecord:
         """One of both."""
         return self.front if axle is Axle.FRONT else self.rear
+
+    @property
+    def roll_window(self) -> tuple[float, float]:
+        """The wanted roll gradient [rad/(m/s^2)]."""
+        return self.roll_low.value, self.roll_high.value
 
     def window(self, phase: Phase) -> tuple[float, float]:
         """The wanted balance margin in a phase [%]."""
@@ -411,8 +406,8 @@ class RackBar:
 
 @dataclass(frozen=True)
 class CarFile:
-    """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, and what was
-    read at the measuring aids."""
+    """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, what was
+    read at the measuring aids, and what is asked of it."""
 
     car: CarRecord
     rack: tuple[RackBar, ...]
@@ -420,6 +415,7 @@ class CarFile:
     bench: Setting
     reference: str
     readings: tuple[Readings, ...] = ()
+    aim: AimRecord = field(default_factory=usual_aim)
 
     def read_at(self, aid: str, axle: Axle | None) -> Readings:
         """What was read at an aid, empty where nothing was."""

@@ -6,7 +6,15 @@ import math
 from collections.abc import Iterator
 from typing import Any
 
-from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, document_number
+from anchor_beam.documents.fields import (
+    AIM_FIELDS,
+    AXLE_FIELDS,
+    BAR_FIELDS,
+    CAR_FIELDS,
+    END_FIELDS,
+    HOLE_FIELD,
+    document_number,
+)
 from anchor_beam.documents.inputs import Field
 from anchor_beam.errors import InputError, Problem
 from anchor_beam.units.kinds import System
@@ -14,7 +22,7 @@ from anchor_beam.units.parse import parse
 
 SIDECARS = ("provenance", "typed", "spread")
 SAME = 1e-6  # relative: a typed text and its value are rounded on the way out
-_FIELDS = {field.key: field for field in (*CAR_FIELDS, *AXLE_FIELDS, *BAR_FIELDS, *END_FIELDS)}
+_FIELDS = {field.key: field for field in (*CAR_FIELDS, *AXLE_FIELDS, *BAR_FIELDS, *END_FIELDS, *AIM_FIELDS)}
 
 
 def misfits(group: Any, place: str = "") -> Iterator[Problem]:
