@@ -61,9 +61,9 @@ def test_a_lift_beyond_the_grip_says_that_the_car_slides_first(desk: Desk) -> No
 
 
 def test_the_use_proposes_windows_and_speed_and_leaves_what_was_typed(desk: Desk) -> None:
-    desk.stage("Car")
+    desk.stage("Aim")
     desk.type(desk.field("car.window_exit_high"), "9 %")
-    use = next(b for b in desk.window.page("Car").findChildren(ChoiceBox) if b.accessibleName() == "use")
+    use = next(b for b in desk.window.page("Aim").findChildren(ChoiceBox) if b.accessibleName() == "use")
     use.setFocus()
     while use.currentText() != Use.STREET:
         QTest.keyClick(use, Qt.Key.Key_Up)

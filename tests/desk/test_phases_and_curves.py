@@ -107,7 +107,7 @@ def test_stress_and_give_stand_on_the_bar_when_asked_for(desk: Desk) -> None:
 
 
 def box(desk: Desk, name: str) -> ChoiceBox:
-    return next(b for b in desk.window.page("Car").findChildren(ChoiceBox) if b.accessibleName() == name)
+    return next(b for b in desk.window.findChildren(ChoiceBox) if b.accessibleName() == name)
 
 
 def choose(desk: Desk, name: str, option: str) -> None:
@@ -122,10 +122,12 @@ def choose(desk: Desk, name: str, option: str) -> None:
 def test_a_wet_road_and_a_differential_change_what_they_should(desk: Desk) -> None:
     desk.stage("Car")
     dry = [desk.picture.now.limits_of(phase)[0] for phase in FIVE]
+    desk.stage("Aim")
     choose(desk, "road", Road.WET)
     wet = [desk.picture.now.limits_of(phase)[0] for phase in FIVE]
     assert all(0.5 < now / was < 0.72 for was, now in zip(dry, wet, strict=True))
     choose(desk, "road", Road.DRY)
+    desk.stage("Car")
     before = desk.picture.now.margin_of(Phase.EXIT)
     choose(desk, "front differential", Differential.LOCKED)
     assert desk.picture.now.margin_of(Phase.EXIT) != pytest.approx(before, abs=0.05)

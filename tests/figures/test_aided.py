@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import replace
 
 import pytest
 
@@ -18,7 +19,7 @@ from anchor_beam.errors import DocumentError
 from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import SetReading, TakeMeasured
 
-FILE = team()[0]
+FILE = replace(team()[0], readings=())
 ENTRIES = {
     "spring-wire": {"wire": 0.012, "outer": 0.112, "coils": 7.5},
     "tyre-size": {"width": 0.205, "height": 50.0, "rim": 0.381},

@@ -11,12 +11,13 @@ from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
+from anchor_beam.documents.fields import AIM_FIELDS, AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.documents.records import Provenance
 from support.desk import Desk
 
 CAR_PLACES = {f"car.{field.name}" for field in CAR_FIELDS}
+AIM_PLACES = {f"aim.{field.name}" for field in AIM_FIELDS}
 AXLE_PLACES = {f"car.{axle}.{field.name}" for axle in Axle for field in AXLE_FIELDS}
 BAR_PLACES = {f"bench.{axle}.bar.{field.name}" for axle in Axle for field in BAR_FIELDS}
 LINK_PLACES = {f"bench.{axle}.link_{side}" for axle in Axle for side in ("left", "right")}
@@ -55,6 +56,8 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
         desk.settle()
         seen.update(f.place for f in desk.window.findChildren(FigureField) if f.isVisibleTo(desk.window))
 
+    desk.stage("Aim")
+    look()
     for axle in Axle:
         desk.stage("Car")
         box = next(
@@ -76,7 +79,7 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
         choose(desk, next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} link adjuster"),
                "opposite threads")  # fmt: skip
         look()
-    assert seen >= CAR_PLACES | AXLE_PLACES | BAR_PLACES | LINK_PLACES
+    assert seen >= CAR_PLACES | AIM_PLACES | AXLE_PLACES | BAR_PLACES | LINK_PLACES
     assert {"bench.front.bar.holes[0]", "bench.rear.bar.holes[0]"} <= seen
 
 

@@ -5,43 +5,13 @@ A constraint that nothing can compute yet is kept and says so; it rules nothing 
 
 from __future__ import annotations
 
-from enum import StrEnum
 from functools import lru_cache
 
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.documents.inputs import Around, Enters, Figure, Provenance, fields_of, quantity
 from anchor_beam.documents.recorded import record
 from anchor_beam.units.kinds import G, Kind
-
-
-class MayChange(StrEnum):
-    """Which ends the class rules leave free."""
-
-    BOTH = "both ends"
-    FRONT = "the front end only"
-    REAR = "the rear end only"
-
-
-class Wish(StrEnum):
-    """A constraint that can be asked for, by the name of its figure."""
-
-    INSIDE_DOWN = "inside_down"
-    LINK_LOAD = "link_load"
-    HARSHNESS = "harshness"
-    TYRE_CLEARS = "tyre_clears"
-    BUDGET = "budget"
-    HOURS = "hours"
-
-
-class Work(StrEnum):
-    """What a user may not want, or be able, to do."""
-
-    DRILL = "drill"
-    WELD = "weld"
-    CUT = "cut"
-    SUBFRAME = "lower a subframe"
-    LIFT = "work under a lifted car"
-    SECOND_PERSON = "find a second person"
+from anchor_beam.words.wanted import MayChange, Wish, Work
 
 
 @record

@@ -11,7 +11,6 @@ from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
-from anchor_beam.documents.aim import MayChange, Wish, Work
 from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import (
     AIM_FIELDS,
@@ -31,6 +30,7 @@ from anchor_beam.documents.readings import readings_from
 from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Provenance
 from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
+from anchor_beam.words.wanted import MayChange, Wish, Work
 
 STRICT = ConfigDict(extra="forbid", strict=False, frozen=True)
 _UNREADABLE = re.compile(r"[\x00-\x08\x0b-\x1f\x7f\ud800-\udfff]")  # control characters, halves of characters

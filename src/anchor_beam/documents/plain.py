@@ -12,7 +12,7 @@ from typing import Any
 from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
-from anchor_beam.documents.aim import AimRecord, MayChange, Wish, Work, usual_aim
+from anchor_beam.documents.aim import AimRecord, usual_aim
 from anchor_beam.documents.fields import (
     AIM_FIELDS,
     AXLE_FIELDS,
@@ -39,6 +39,7 @@ from anchor_beam.documents.records import (
     RackBar,
     Setting,
 )
+from anchor_beam.words.wanted import MayChange, Wish, Work
 
 
 def to_json(file: CarFile) -> str:

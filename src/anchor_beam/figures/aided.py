@@ -23,6 +23,7 @@ from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import aids as words
+from anchor_beam.words.remark import Remark
 
 SCALES = 1.0  # kg, one standard deviation of both front pads together
 
@@ -53,7 +54,7 @@ class Aided:
 
     given: tuple[Given, ...] = ()
     beside: Beside = Beside()
-    notes: tuple[words.Remark, ...] = ()
+    notes: tuple[Remark, ...] = ()
     missing: tuple[str, ...] = ()
     problem: AnchorBeamError | None = None
 

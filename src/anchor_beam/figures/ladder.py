@@ -61,7 +61,7 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     Raises:
         InputError: as `results`.
     """
-    front, rear = (_reachable(car, setting, axle) for axle in Axle)
+    front, rear = (reachable(car, setting, axle) for axle in Axle)
     tried = [(f, r) for f in front for r in rear]
     grid = [(f, r) for f, r in tried if front[f] is not None and rear[r] is not None]
     if not grid:
@@ -100,7 +100,7 @@ def _peaks(setting: Setting, axle: Axle, holes: Sequence[Holes], torque: FloatAr
     return found
 
 
-def _reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, WheelBar | None]:
+def reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, WheelBar | None]:
     """The bar at the wheels by holes; None where a link does not reach, a disconnected bar has its one setting."""
     end, record = setting.end(axle), car.axle(axle)
     now = (end.hole_left, end.hole_right)

@@ -16,6 +16,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.ladder import Ladder
+    from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
 
@@ -29,6 +30,7 @@ def load() -> None:
     import anchor_beam.figures.changing
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
+    import anchor_beam.figures.plane
     import anchor_beam.figures.reasons
     import anchor_beam.figures.results  # noqa: F401
 
@@ -124,6 +126,21 @@ class LadderOf:
         from anchor_beam.figures.ladder import ladder
 
         return ladder(self.car, self.setting)
+
+
+@dataclass(frozen=True)
+class PlaneOf:
+    """Where those settings lie in balance and roll, in every phase."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, report: Report) -> tuple[Spot, ...]:
+        """All of them at once."""
+        del report
+        from anchor_beam.figures.plane import plane
+
+        return plane(self.car, self.setting)
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,15 @@ from __future__ import annotations
 from pathlib import Path
 
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
-from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, END_FIELDS, HOLE_FIELD, field_at
+from anchor_beam.documents.fields import (
+    AIM_FIELDS,
+    AXLE_FIELDS,
+    BAR_FIELDS,
+    CAR_FIELDS,
+    END_FIELDS,
+    HOLE_FIELD,
+    field_at,
+)
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError, DocumentError, NoSolution, Problem
@@ -102,15 +110,14 @@ def place_in_words(place: str) -> str:
     """`settings[2].rear.bar.od_mm` as `Settings, line 3, rear, bar, outer diameter`."""
     words = []
     for part in place.split("."):
-        name, _, index = part.partition("[")
+        name, *indices = part.replace("]", "").split("[")
         words.append(_LABELS.get(name, name.replace("_", " ")))
-        if index:
-            words.append(f"line {int(index.rstrip(']')) + 1}")
+        words += [f"{kind} {int(index) + 1}" for kind, index in zip(("line", "column"), indices, strict=False)]
     text = ", ".join(words)
     return text[:1].upper() + text[1:]
 
 
 _LABELS = {
     field.key: field.label[0].lower() + field.label[1:]
-    for field in (*CAR_FIELDS, *AXLE_FIELDS, *BAR_FIELDS, *END_FIELDS, HOLE_FIELD)
+    for field in (*CAR_FIELDS, *AXLE_FIELDS, *BAR_FIELDS, *END_FIELDS, *AIM_FIELDS, HOLE_FIELD)
 } | {"bench": "setting on the bench", "hole_left": "left hole", "hole_right": "right hole"}  # fmt: skip

@@ -2,11 +2,18 @@
 
 from __future__ import annotations
 
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.words import names
+from anchor_beam.words.aim import SENTENCES
 from anchor_beam.words.names import bar
+from anchor_beam.words.phases import NAMES
+from anchor_beam.words.wanted import Wish, Work
 
-__all__ = ["bar", "choice_at", "chosen", "figure", "hole", "levelled", "measured", "reading", "readings"]
+__all__ = [
+    "asked", "bar", "choice_at", "chosen", "figure", "hole", "levelled", "measured", "reading", "readings", "ruled_out",
+    "window",
+]  # fmt: skip
 
 _CHOICES = {
     "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
@@ -61,3 +68,18 @@ def measured(title: str, axle: Axle | None) -> str:
 
 def _at(title: str, axle: Axle | None) -> str:
     return f"{title}, {axle}" if axle else title
+
+
+def window(phase: Phase) -> str:
+    """`Your window, middle`."""
+    return f"Your window, {NAMES[phase]}"
+
+
+def asked(wish: Wish, on: bool) -> str:
+    """`What must hold, inside wheels: asked for`."""
+    return f"{SENTENCES[wish][0]} …: {'asked for' if on else 'not asked for'}"
+
+
+def ruled_out(work: Work, on: bool) -> str:
+    """`Drill: out of the question`."""
+    return f"{str(work).capitalize()}: {'out of the question' if on else 'possible'}"

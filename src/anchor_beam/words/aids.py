@@ -2,30 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.car.measured import weights
 from anchor_beam.core.sides import CORNERS
-from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import show
+from anchor_beam.units.kinds import Kind
+from anchor_beam.words.remark import Remark
 
 DOES_NOT_FIT = "does not fit the others: it counts little, read it again"
 MIXED_UP = "is left out: {} and {} look mixed up"
 LEFT_OUT = "is left out: it lies far beside the others, settle the car again"
 CORNER_NAMES = {"fl": "front left", "fr": "front right", "rl": "rear left", "rr": "rear right"}
 MUCH = 0.5  # % of cross weight beside the half, from which it is worth a word
-
-
-@dataclass(frozen=True)
-class Remark:
-    """A sentence with places for figures, and the figures [SI] with their kinds."""
-
-    text: str
-    values: tuple[tuple[float, Kind], ...] = ()
-
-    def said(self, units: System) -> str:
-        """In units."""
-        return self.text.format(*(show(value, kind, units) for value, kind in self.values))
 
 
 def more_readings(count: int) -> str:

@@ -80,7 +80,8 @@ class FigureField(QWidget):
     What is typed and wrong stays in the field with a note below it, and nothing moves.
     """
 
-    def __init__(self, bridge: Bridge, place: str, *, name: str = "", compact: bool = False) -> None:
+    def __init__(self, bridge: Bridge, place: str, *, name: str = "", compact: bool = False, unit: int = 0) -> None:
+        """compact: in line with nothing else; unit: room for the unit [px at the normal font size], 0 for the usual one."""
         super().__init__()
         self._bridge, self.place = bridge, place
         self._field: Field = field_at(place)
@@ -111,7 +112,7 @@ class FigureField(QWidget):
         else:
             row.addWidget(self.mark)
         self.edit.setFixedWidth(theme.px(WIDE))
-        self._unit.setFixedWidth(theme.px(24 if compact else 48))
+        self._unit.setFixedWidth(theme.px(unit or (24 if compact else 48)))
         self.edit.returnPressed.connect(self._commit)
         self.edit.stepped.connect(self._step)
         self.edit.escaped.connect(self._restore)

@@ -5,11 +5,10 @@ from __future__ import annotations
 from functools import partial
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QWidget
+from PySide6.QtWidgets import QMenu, QPushButton, QWidget
 
-from anchor_beam.core.grip.driving import FIVE, Phase, Use
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
-from anchor_beam.core.grip.tyre import Road, TyreKind, TyreMatch
+from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.car.measure_next import MeasureNext
@@ -20,10 +19,8 @@ from anchor_beam.desk.widgets.rows import Panel
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.aids import AIDS
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
-from anchor_beam.documents.records import WINDOWS
 from anchor_beam.figures.rows import WEIGHTS
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.phases import NAMES
 
 SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
 WHEELS = ("tyre_load", "damping", "camber", "roll_camber", "compliance_steer", "roll_steer")
@@ -68,16 +65,10 @@ class CarPanel(Panel):
         self.row("Load sensitivity", FigureField(bridge, "car.load_sensitivity"))
         self.row("Best camber", FigureField(bridge, "car.camber_best"))
         self.row("Grip lost beside it", FigureField(bridge, "car.camber_loss", name="grip lost to camber"))
-        self.row("Road", ChoiceBox(bridge, "car.road", Road, "road"))
         self.gap()
         self.heading("How it is driven, on a dry road")
-        self.row("Use", ChoiceBox(bridge, "car.use", Use, "use"))
         for key in DRIVING:
             self.row(CAR_LABELS[key], FigureField(bridge, f"car.{key}"))
-        self.gap()
-        self.heading("Wanted margin, from and to")
-        for phase in FIVE:
-            self.row(NAMES[phase].capitalize(), self._window(phase))
         for axle in Axle:
             self.gap()
             self._axle(axle)
@@ -95,18 +86,6 @@ class CarPanel(Panel):
                 text = aid.title if axle is None else f"{aid.title}, {axle}"
                 menu.addAction(text).triggered.connect(partial(self.aid_wanted.emit, aid.key, axle))
         return menu
-
-    def _window(self, phase: Phase) -> QWidget:
-        """Both ends of what is wanted in a phase, side by side."""
-        pair = QWidget()
-        row = QHBoxLayout(pair)
-        row.setContentsMargins(0, 0, 0, 0)
-        row.setSpacing(self.theme.px(4))
-        for name, end in zip(WINDOWS[phase], ("from", "to"), strict=True):
-            row.addWidget(
-                FigureField(self._bridge, f"car.{name}", compact=True, name=f"wanted margin, {NAMES[phase]}, {end}")
-            )
-        return pair
 
     def _axle(self, axle: Axle) -> None:
         self.heading(f"{axle.capitalize()} axle")

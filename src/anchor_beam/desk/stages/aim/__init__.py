@@ -1,0 +1,1 @@
+"""The Aim stage: what the car should do."""

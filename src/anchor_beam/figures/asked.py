@@ -1,0 +1,69 @@
+"""Whether a setting keeps what is asked of the car."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.aim import AimRecord
+from anchor_beam.figures.results import Results
+from anchor_beam.figures.rows import heaviest_link
+from anchor_beam.words import aim as words
+from anchor_beam.words.remark import Remark
+from anchor_beam.words.wanted import Wish
+
+
+@dataclass(frozen=True)
+class Judged:
+    """A constraint and whether it is kept; None where nothing can tell yet. said: what it is judged by."""
+
+    wish: Wish
+    kept: bool | None
+    said: Remark
+
+
+def judged(wish: Wish, aim: AimRecord, now: Results) -> Judged:
+    """One constraint, of the setting on the bench."""
+    judge = _JUDGES.get(wish)
+    if judge is None:
+        return Judged(wish, None, words.NOT_YET[wish])
+    if now.corner is None:
+        return Judged(wish, None, words.NO_BALANCE)
+    return judge(aim, now)
+
+
+def bump_rate(now: Results, axle: Axle) -> float:
+    """What the bar adds to the wheel rate where one wheel alone goes over a bump, over that rate [-].
+
+    With the other wheel still the bar twists half as much as in roll: half of its rate at the wheel.
+    """
+    end, record = now.end(axle), now.car.axle(axle)
+    rate = end.wheel_rate
+    if not end.end.connected or rate is None:
+        return 0.0
+    return 0.5 * rate / (record.spring_rate.value * record.spring_ratio.value**2)
+
+
+def _inside_down(aim: AimRecord, now: Results) -> Judged:
+    wanted, lift = aim.inside_down.value, now.first_lift
+    if lift is None:
+        return Judged(Wish.INSIDE_DOWN, True, words.STAYS_DOWN)
+    return Judged(Wish.INSIDE_DOWN, lift[1] >= wanted, words.lifts(*lift))
+
+
+def _link_load(aim: AimRecord, now: Results) -> Judged:
+    load = heaviest_link(now)
+    if load is None:
+        return Judged(Wish.LINK_LOAD, True, words.NO_LINK)
+    return Judged(Wish.LINK_LOAD, load[2] <= aim.link_load.value, words.link(*load))
+
+
+def _harshness(aim: AimRecord, now: Results) -> Judged:
+    added, axle = max((100.0 * bump_rate(now, axle), axle) for axle in Axle)
+    return Judged(Wish.HARSHNESS, added <= aim.harshness.value, words.over_a_bump(axle, added))
+
+
+_JUDGES: dict[Wish, Callable[[AimRecord, Results], Judged]] = {
+    Wish.INSIDE_DOWN: _inside_down, Wish.LINK_LOAD: _link_load, Wish.HARSHNESS: _harshness,
+}  # fmt: skip

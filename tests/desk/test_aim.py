@@ -1,0 +1,137 @@
+"""The Aim stage: the window dragged and sized on the plane, what proposes it, what must hold."""
+
+from __future__ import annotations
+
+import pytest
+from PySide6.QtCore import QPointF, Qt
+from PySide6.QtTest import QTest
+
+from anchor_beam.core.grip.driving import FIVE, Phase, Use
+from anchor_beam.desk.stages.aim.page import AimPage
+from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.documents.wishes import Confidence, roll_wish, wish
+from anchor_beam.figures.plane import plane
+from anchor_beam.units.kinds import DEG, G
+from anchor_beam.words.wanted import MayChange, Wish, Work
+from support.desk import LEFT_BUTTON, Desk, move_held
+
+PER_G = DEG / G
+
+
+def aim(desk: Desk) -> AimPage:
+    page = desk.stage("Aim")
+    desk.rest()
+    assert isinstance(page, AimPage)
+    return page
+
+
+def drag(desk: Desk, page: AimPage, start: QPointF, by: QPointF) -> None:
+    """Press, move in small steps, let go."""
+    QTest.mousePress(page.plane, LEFT_BUTTON, pos=start.toPoint())
+    for i in range(1, 11):
+        move_held(page.plane, (start + by * (i / 10)).toPoint(), LEFT_BUTTON)
+    QTest.mouseRelease(page.plane, LEFT_BUTTON, pos=(start + by).toPoint())
+    desk.settle()
+
+
+def test_the_window_is_dragged_and_sized_on_the_picture_as_one_act_each(desk: Desk) -> None:
+    page = aim(desk)
+    car = desk.picture.file.car
+    low, high = car.window(Phase.MIDDLE)
+    bottom, top = car.roll_window
+    per_percent = page.plane.pixel(1.0, 0.0).x() - page.plane.pixel(0.0, 0.0).x()
+    patch = page.plane.patch
+    drag(desk, page, QPointF(patch.right(), patch.center().y()), QPointF(1.5 * per_percent, 0.0))
+    assert desk.picture.file.car.window(Phase.MIDDLE) == (low, pytest.approx(high + 1.5))
+    assert desk.picture.file.car.roll_window == (bottom, top)
+    patch = page.plane.patch
+    drag(desk, page, QPointF(patch.center().x(), patch.top()), QPointF(0.0, -40.0))
+    assert desk.picture.file.car.roll_window[1] > top + 0.1 * PER_G
+    drag(desk, page, page.plane.patch.center() + QPointF(20.0, 30.0), QPointF(-60.0, 0.0))
+    moved = desk.picture.file.car.window(Phase.MIDDLE)
+    assert moved[1] - moved[0] == pytest.approx(high + 1.5 - low)
+    for _ in range(3):
+        desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.car.window(Phase.MIDDLE) == (low, high)
+    assert desk.picture.file.car.roll_window == (bottom, top)
+
+
+def test_an_edge_cannot_be_dragged_past_the_other_and_escape_leaves_no_trace(desk: Desk) -> None:
+    page = aim(desk)
+    before = desk.picture.file
+    patch = page.plane.patch
+    drag(desk, page, QPointF(patch.left(), patch.center().y()), QPointF(2.0 * patch.width(), 0.0))
+    low, high = desk.picture.file.car.window(Phase.MIDDLE)
+    assert low == pytest.approx(high - 1.0)
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    start = QPointF(page.plane.patch.left(), page.plane.patch.center().y())
+    page.plane.setFocus()
+    QTest.mousePress(page.plane, LEFT_BUTTON, pos=start.toPoint())
+    move_held(page.plane, (start - QPointF(60.0, 0.0)).toPoint(), LEFT_BUTTON)
+    desk.settle()
+    assert desk.picture.file.car != before.car
+    QTest.keyClick(page.plane, Qt.Key.Key_Escape)
+    desk.settle()
+    assert desk.picture.file.car == before.car
+
+
+def test_the_plane_has_every_setting_that_the_holes_reach_and_this_one_among_them(desk: Desk) -> None:
+    page = aim(desk)
+    shown = desk.picture
+    spots = plane(shown.file.car, shown.file.bench)
+    assert page.plane._spots == spots
+    bench = shown.file.bench
+    holes = ((bench.front.hole_left, bench.front.hole_right), (bench.rear.hole_left, bench.rear.hole_right))
+    (here,) = [spot for spot in spots if (spot.front, spot.rear) == holes]
+    for phase in FIVE:
+        assert here.margin(phase) == pytest.approx(shown.now.margin_of(phase), abs=1e-6)
+    assert here.roll_gradient == pytest.approx(shown.now.roll_gradient, rel=1e-9)
+
+
+def test_use_and_driver_propose_windows_and_what_was_typed_stays(desk: Desk) -> None:
+    page = aim(desk)
+    desk.type(desk.field("car.window_exit_high"), "9 %")
+    (driver,) = [box for box in page.findChildren(ChoiceBox) if box.accessibleName() == "driver"]
+    driver.setFocus()
+    while driver.currentText() != Confidence.CAREFUL:
+        QTest.keyClick(driver, Qt.Key.Key_Up)
+    desk.settle()
+    car = desk.picture.file.car
+    assert car.window(Phase.TURN_IN) == wish(Phase.TURN_IN, Use.HILL, car.drive, car.rear.kind, Confidence.CAREFUL)
+    assert car.window(Phase.EXIT)[1] == 9.0
+    assert [end / PER_G for end in car.roll_window] == pytest.approx(roll_wish(Use.HILL, car.rear.kind))
+
+
+def test_what_must_hold_is_judged_and_what_nothing_can_judge_says_so(desk: Desk) -> None:
+    page = aim(desk)
+    rail = desk.window.rail.buttons["Aim"]
+    desk.click(page.constraints.switches[Wish.INSIDE_DOWN])
+    assert page.constraints.verdicts[Wish.INSIDE_DOWN].text() == "kept: inside front wheel lifts at 1.33\u00a0g"
+    desk.type(desk.field("aim.inside_down"), "1.5 g")
+    assert page.constraints.verdicts[Wish.INSIDE_DOWN].text().startswith("△ broken")
+    assert rail.accessibleDescription() == "1 not kept"
+    desk.click(page.constraints.switches[Wish.BUDGET])
+    assert "rules nothing out" in page.constraints.verdicts[Wish.BUDGET].text()
+    desk.click(page.constraints.works[Work.WELD])
+    aims = desk.picture.file.aim
+    assert (aims.asked, aims.wont, aims.may_change) == (
+        (Wish.INSIDE_DOWN, Wish.BUDGET), (Work.WELD,), MayChange.BOTH,
+    )  # fmt: skip
+    margin = desk.picture.now.margin
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.aim.wont == ()
+    assert desk.picture.now.margin == margin
+
+
+def test_what_is_asked_for_goes_with_the_car(desk: Desk) -> None:
+    from anchor_beam.documents.car_file import from_json
+    from anchor_beam.documents.plain import to_json
+
+    page = aim(desk)
+    desk.click(page.constraints.switches[Wish.LINK_LOAD])
+    desk.type(desk.field("aim.link_load"), "2200 N")
+    file = desk.picture.file
+    assert from_json(to_json(file)).aim == file.aim
+    car = desk.workshop.car
+    desk.workshop.open(car)
+    assert desk.picture.file.aim.link_load.value == pytest.approx(2200.0)
