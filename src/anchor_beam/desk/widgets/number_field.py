@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Protocol
+
 from PySide6.QtCore import QEvent, Qt, QTimer, Signal
 from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QHBoxLayout, QWidget
@@ -56,19 +58,29 @@ class _Edit(BenchLine):
             self.left.emit()
 
 
-class NumberField(QWidget):
-    """Base of fields whose number is kept elsewhere: `kept`, `stand_in` and `keep` say where.
+class Keeper(Protocol):
+    """Where the number of a field is kept."""
 
-    What is typed and wrong stays in the field with a note below it.
-    """
+    def kept(self) -> Reading | None:
+        """What was typed before."""
+
+    def stand_in(self) -> float | None:
+        """What counts until something is typed [SI]."""
+
+    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
+        """Keep what was typed, None where the field was emptied; why not."""
+
+
+class NumberField(QWidget):
+    """Shows what its keeper keeps. What is typed and wrong stays in the field with a note below it."""
 
     taken = Signal()  # Enter, with a number that was kept
 
     def __init__(
-        self, bridge: Bridge, kind: Kind, name: str, *, about: str, width: int = 64, after: str = ""
+        self, bridge: Bridge, kind: Kind, name: str, keeper: Keeper, *, about: str, width: int = 64, after: str = ""
     ) -> None:
         super().__init__()
-        self.bridge, self.kind, self._about, self._after = bridge, kind, about, after
+        self.bridge, self.kind, self._keeper, self._about, self._after = bridge, kind, keeper, about, after
         theme = bridge.theme
         self.edit = _Edit(self)
         self.edit.setAlignment(Qt.AlignmentFlag.AlignRight)
@@ -88,18 +100,6 @@ class NumberField(QWidget):
         self.edit.escaped.connect(self.restore)
         self.edit.left.connect(self._leave)
 
-    def kept(self) -> Reading | None:
-        """What was typed here before."""
-        raise NotImplementedError
-
-    def stand_in(self) -> float | None:
-        """What counts until something is typed [SI]."""
-        raise NotImplementedError
-
-    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
-        """Keep what was typed, None where the field was emptied; why not."""
-        raise NotImplementedError
-
     def refresh(self) -> None:
         """Show what is kept, unless something is being typed."""
         self.unit.setText(f"{unit_of(self.kind, self.bridge.units).symbol} {self._after}".strip())
@@ -110,12 +110,12 @@ class NumberField(QWidget):
     def restore(self) -> None:
         """The number as it is kept, else what stands in for it."""
         self._complain("")
-        kept, units = self.kept(), self.bridge.units
+        kept, units = self._keeper.kept(), self.bridge.units
         tone, text, about = Tone.GRAB, "", self._about
         if kept is not None:
             text = for_editing(kept.value, self.kind, units).number
             about = f"{about}\nAs typed: {kept.typed}" if kept.typed else about
-        elif (found := self.stand_in()) is not None:
+        elif (found := self._keeper.stand_in()) is not None:
             text, tone = at_a_glance(found, self.kind, units).number, Tone.SOFT
         self.edit.setText(text)
         self.edit.setModified(False)
@@ -139,7 +139,7 @@ class NumberField(QWidget):
             written = typed.text if typed.with_unit or not symbol else f"{typed.text} {symbol}"
             reading = Reading(typed.value, written)
         self.edit.setModified(False)
-        problem = self.keep(reading)
+        problem = self._keeper.keep(reading)
         if problem is not None:
             return self._refuse(problem)
         self.edit.wrong = False

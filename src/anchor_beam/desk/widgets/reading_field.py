@@ -13,41 +13,48 @@ from anchor_beam.session.edits import SetReading
 from anchor_beam.session.workshop import Part
 
 
+class _Kept:
+    """Where one entry of an aid is kept, or with a row one cell of its table."""
+
+    def __init__(self, bridge: Bridge, aid: str, axle: Axle | None, name: str, row: int | None) -> None:
+        self._bridge, self._aid, self._axle, self._name, self._row = bridge, aid, axle, name, row
+        self.entry = BY_KEY[aid].entry(name)
+
+    def kept(self) -> Reading | None:
+        shown = self._bridge.picture
+        if shown is None:
+            return None
+        readings = shown.file.read_at(self._aid, self._axle)
+        if self._row is None:
+            return readings.entries.get(self._name)
+        if self._row >= len(readings.rows):
+            return None
+        names = [column.name for column in readings.table.columns]
+        return readings.rows[self._row][names.index(self._name)]
+
+    def stand_in(self) -> float | None:
+        shown = self._bridge.picture
+        if shown is None or self._row is not None:
+            return None
+        found = entry_figure(self.entry, shown.file.read_at(self._aid, self._axle), shown.file)
+        return None if found is None else found[0]
+
+    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
+        problem = self._bridge.ask(SetReading(self._aid, self._axle, self._name, reading, self._row))
+        if problem is None:
+            self._bridge.deliver_now()
+        return problem
+
+
 class ReadingField(NumberField):
     """One entry of an aid, or with a row one cell of its table."""
 
     def __init__(
         self, bridge: Bridge, aid: str, axle: Axle | None, name: str, row: int | None = None, *, width: int = 64
     ) -> None:
-        entry = BY_KEY[aid].entry(name)
-        at = "" if row is None else f", reading {row + 1}"
+        kept = _Kept(bridge, aid, axle, name, row)
+        entry, at = kept.entry, "" if row is None else f", reading {row + 1}"
         about = entry.help or entry.label
-        super().__init__(bridge, entry.kind, f"{entry.label}{at}", about=about, width=width, after=entry.after)
-        self._aid, self._axle, self._entry, self.name, self.row = aid, axle, entry, name, row
+        super().__init__(bridge, entry.kind, f"{entry.label}{at}", kept, about=about, width=width, after=entry.after)
         self.unit.setVisible(row is None)
         bridge.listen(self, to=Part.READINGS | Part.CAR | Part.UNITS, then=self.refresh)
-
-    def kept(self) -> Reading | None:
-        shown = self.bridge.picture
-        if shown is None:
-            return None
-        readings = shown.file.read_at(self._aid, self._axle)
-        if self.row is None:
-            return readings.entries.get(self.name)
-        if self.row >= len(readings.rows):
-            return None
-        names = [column.name for column in readings.table.columns]
-        return readings.rows[self.row][names.index(self.name)]
-
-    def stand_in(self) -> float | None:
-        shown = self.bridge.picture
-        if shown is None or self.row is not None:
-            return None
-        found = entry_figure(self._entry, shown.file.read_at(self._aid, self._axle), shown.file)
-        return None if found is None else found[0]
-
-    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
-        problem = self.bridge.ask(SetReading(self._aid, self._axle, self.name, reading, self.row))
-        if problem is None:
-            self.bridge.deliver_now()
-        return problem

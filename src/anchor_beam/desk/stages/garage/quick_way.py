@@ -58,7 +58,7 @@ class QuickField(NumberField):
     """Keeps its number itself until the car is made."""
 
     def __init__(self, bridge: Bridge, quick: Quick) -> None:
-        super().__init__(bridge, quick.kind, quick.label, about=quick.about)
+        super().__init__(bridge, quick.kind, quick.label, self, about=quick.about)
         self.unit.setFixedWidth(bridge.theme.px(40))
         self._key = quick.key
         self.given: Reading | None = None
