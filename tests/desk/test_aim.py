@@ -135,3 +135,15 @@ def test_what_is_asked_for_goes_with_the_car(desk: Desk) -> None:
     car = desk.workshop.car
     desk.workshop.open(car)
     assert desk.picture.file.aim.link_load.value == pytest.approx(2200.0)
+
+
+def test_schools_are_tried_on_this_car_and_said_for_the_phase_in_view(desk: Desk) -> None:
+    page = aim(desk)
+    desk.click(page.strip.buttons["schools on this car"])
+    desk.rest()
+    said = page.schools.accessibleName()
+    assert "front bar off: turn-in −" in said
+    assert "Against push (middle): front bar off" in page.schools.sentence
+    assert "Here the dissent is wrong: front bar a fifth stiffer adds push" in page.schools.sentence
+    desk.click(desk.window.header.phases.buttons[Phase.EXIT])
+    assert "Against push (exit)" in page.schools.sentence

@@ -13,6 +13,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
+    from anchor_beam.core.grip.schools import Cure
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.ladder import Ladder
@@ -32,7 +33,8 @@ def load() -> None:
     import anchor_beam.figures.ladder
     import anchor_beam.figures.plane
     import anchor_beam.figures.reasons
-    import anchor_beam.figures.results  # noqa: F401
+    import anchor_beam.figures.results
+    import anchor_beam.figures.schools  # noqa: F401
 
 
 @dataclass(frozen=True)
@@ -141,6 +143,21 @@ class PlaneOf:
         from anchor_beam.figures.plane import plane
 
         return plane(self.car, self.setting)
+
+
+@dataclass(frozen=True)
+class SchoolsOf:
+    """What the schools of tuning change on this car."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, report: Report) -> tuple[Cure, ...]:
+        """Every cure at once."""
+        del report
+        from anchor_beam.figures.schools import schools
+
+        return schools(self.car, self.setting)
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,7 @@ _MODULES = {
     "bar": ("bar", "BarQuestion"),
     "cornering": ("car", "CorneringQuestion"), "jack": ("car", "JackQuestion"), "rest": ("car", "RestQuestion"),
     "linkage": ("linkage", "LinkageQuestion"), "balance": ("grip", "BalanceQuestion"), "search": ("grip", "SearchQuestion"),
-    "change": ("change", "ChangeQuestion"),
+    "change": ("change", "ChangeQuestion"), "schools": ("grip", "SchoolsQuestion"),
     "lateral-rod": ("live_axle", "LateralRodQuestion"), "launch": ("live_axle", "LaunchQuestion"),
     "skidpad": ("road", "SkidpadQuestion"), "motion-ratio": ("measure", "MotionRatioQuestion"),
     "tilt": ("measure", "TiltQuestion"), "deflection": ("measure", "DeflectionQuestion"),

@@ -197,6 +197,17 @@ class BalanceQuestion(BaseModel):
     ] = ()
 
 
+class SchoolsQuestion(BaseModel):
+    """What each school's cure for push does to a car, phase by phase."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["schools"]
+    car: CarAsk
+    grip: GripAsk
+    driving: DrivingAsk = DrivingAsk()
+
+
 class RackItem(BaseModel):
     """A bar of the rack with the rate that each of its holes gives at the contact patches."""
 

@@ -8,7 +8,8 @@ from typing import Any
 _ANSWERS = {
     "bar": ("bar", "bar"), "cornering": ("car", "cornering"), "jack": ("car", "jack"), "rest": ("car", "rest"),
     "linkage": ("linkage", "linkage"), "balance": ("grip", "balance"), "search": ("grip", "search"),
-    "change": ("change", "change"), "lateral-rod": ("live_axle", "lateral_rod"), "launch": ("live_axle", "launch_answer"),
+    "change": ("change", "change"), "schools": ("schools", "schools"),
+    "lateral-rod": ("live_axle", "lateral_rod"), "launch": ("live_axle", "launch_answer"),
     "skidpad": ("road", "skidpad_answer"), "motion-ratio": ("measure", "motion_ratio_answer"),
     "tilt": ("measure", "tilt_answer"), "deflection": ("measure", "deflection_answer"),
     "drop-in": ("measure", "drop_in_answer"), "jack-test": ("measure", "jack_test_answer"),

@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray
-from anchor_beam.core.car.bars import BarBatch, bars
-from anchor_beam.core.car.model import CarBatch, batch
+from anchor_beam.core.car.bars import BarBatch, WheelBar, bars
+from anchor_beam.core.car.model import Car, CarBatch, batch
 from anchor_beam.core.grip.handling import handling, understeer_gradient
 from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import CarGrip, GripBatch, grips
@@ -20,12 +20,13 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.asks.car import car_from_ask
 from anchor_beam.documents.asks.common import keyed
-from anchor_beam.documents.asks.grip import DRIVING_KEYS, BalanceQuestion, SearchQuestion
+from anchor_beam.documents.asks.grip import DRIVING_KEYS, BalanceQuestion, SchoolsQuestion, SearchQuestion
 from anchor_beam.documents.asks.limits import MOST_COMBINATIONS
 from anchor_beam.errors import InputError, placed
 from anchor_beam.headless.answers.figures import by_axle, degrees, g, number
 from anchor_beam.headless.progress import report
 
+Pair = tuple[WheelBar, WheelBar]
 SAMPLES, SEED = 2000, 1  # of draws
 
 
@@ -49,10 +50,20 @@ def balance(question: BalanceQuestion) -> dict[str, Any]:
 
 
 def _inputs(question: BalanceQuestion | SearchQuestion) -> tuple[CarBatch, BarBatch, CarGrip]:
+    car, pair, grip = car_and_grip(question)
+    return batch([car]), bars([pair]), grip
+
+
+def car_and_grip(question: BalanceQuestion | SearchQuestion | SchoolsQuestion) -> tuple[Car, Pair, CarGrip]:
+    """The car, its bars and its grip.
+
+    Raises:
+        InputError: at the place in the question.
+    """
     car, pair = placed(lambda: car_from_ask(question.car), lambda place: f"car.{place}" if place else "car")
     placed(question.driving.driving, lambda place: f"driving.{keyed(place, DRIVING_KEYS)}")
     grip = placed(lambda: question.grip.car_grip(question.car, question.driving), lambda place: f"grip.{place}")
-    return batch([car]), bars([pair]), grip
+    return car, pair, grip
 
 
 def _curve(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip) -> list[dict[str, Any]]:

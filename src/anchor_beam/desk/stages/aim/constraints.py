@@ -29,9 +29,6 @@ class Constraints(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(px(16), px(6), px(14), px(8))
         column.setSpacing(px(4))
-        head = Label("What must hold")
-        head.setFont(bridge.theme.font(Size.NORMAL, bold=True))
-        column.addWidget(head)
         grid = QGridLayout()
         grid.setHorizontalSpacing(px(12))
         grid.setVerticalSpacing(px(2))
@@ -43,6 +40,7 @@ class Constraints(QWidget):
         column.addLayout(grid)
         column.addLayout(self._ends())
         column.addLayout(self._rules())
+        self.setFixedHeight(self.sizeHint().height())
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _row(self, grid: QGridLayout, row: int, wish: Wish) -> None:

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from PySide6.QtWidgets import QWidget
+
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.aim.constraints import Constraints
 from anchor_beam.desk.stages.aim.panel import AimPanel
 from anchor_beam.desk.stages.aim.plane_view import PlaneView
 from anchor_beam.desk.widgets.split import Split, stacked
+from anchor_beam.desk.widgets.strip import Strip
+
+HOLDS, SCHOOLS = "what must hold", "schools on this car"
 
 
 class AimPage(Split):
@@ -14,5 +19,14 @@ class AimPage(Split):
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__(bridge.theme)
+        self.bridge = bridge
         self.plane, self.constraints, self.panel = PlaneView(bridge), Constraints(bridge), AimPanel(bridge)
-        self.fill(stacked(self.plane, self.constraints), self.panel)
+        views = {HOLDS: lambda: self.constraints, SCHOOLS: self._schools}
+        self.strip = Strip(bridge.theme, views)
+        self.fill(stacked(self.plane, self.strip), self.panel)
+
+    def _schools(self) -> QWidget:
+        from anchor_beam.desk.stages.aim.schools_view import SchoolsView  # made when it is first looked at
+
+        self.schools = SchoolsView(self.bridge, self.constraints.height())
+        return self.schools
