@@ -6,9 +6,10 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QMenu
+from PySide6.QtWidgets import QApplication, QMenu
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Provenance
 from support.desk import Desk
 
@@ -180,3 +181,28 @@ def test_limits_typed_in_other_units_are_shown_beside_the_value_and_stay_what_th
     desk.type(field, field.edit.text())
     assert desk.picture.file.car.cg_height.value == pytest.approx(kept.value)
     assert desk.picture.file.car.cg_height.spread == pytest.approx(kept.spread)
+
+
+def test_a_figure_knows_what_it_was_and_can_be_that_again(desk: Desk) -> None:
+    desk.stage("Car")
+    place = "car.cg_height"
+    before = read(desk.picture.file, place)
+    desk.type(desk.field(place), "460 ± 10")
+    desk.type(desk.field("car.wheelbase"), "2430")
+    desk.type(desk.field(place), "18 1/4 in")
+    told = desk.field(place).mark.before()
+    assert [figure.value for _, figure in told] == pytest.approx([0.460, before.value])
+    assert told[0][0].startswith("460\u00a0mm, guess, until ")
+    assert told[1][0].startswith("446\u00a0mm, typical, until ")
+    desk.field(place).setFocus()
+    desk.press(Qt.Key.Key_F2)
+    menu = QApplication.activePopupWidget()
+    assert menu is not None
+    (action,) = [one for one in menu.actions() if one.text() == told[1][0]]
+    action.trigger()
+    menu.close()
+    desk.settle()
+    assert read(desk.picture.file, place) == before
+    assert "as it was" in desk.line
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert read(desk.picture.file, place).typed == "18 1/4 in"

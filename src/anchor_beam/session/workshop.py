@@ -21,16 +21,18 @@ from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
 from anchor_beam.session.drag import Drag
 from anchor_beam.session.edits.edit import Edit
+from anchor_beam.session.edits.figures import TakeTypical, figure_name
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
 from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
-from anchor_beam.words import faults
+from anchor_beam.words import acts, faults
 from anchor_beam.words.phases import FIVE_NOW
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
+    from anchor_beam.store.history import Past
 
 
 READ = "noted; the car has it once it is written there."
@@ -103,9 +105,9 @@ class Workshop:
         undone = self.garage.go_back_to_good(car)
         self.open(car)
         if undone:
-            acts = "act is" if len(undone) == 1 else f"{len(undone)} acts are"
+            count = "act is" if len(undone) == 1 else f"{len(undone)} acts are"
             self.say(
-                Said(self.said.act, f"is on the bench as it was before the last {acts} damaged: “{undone[-1]}”.")
+                Said(self.said.act, f"is on the bench as it was before the last {count} damaged: “{undone[-1]}”.")
             )
 
     def add(self, file: CarFile, said: str) -> None:
@@ -167,6 +169,19 @@ class Workshop:
             self.choices.told_of_five_phases()  # if that cannot be kept it is said once more
             self.said = replace(self.said, why=FIVE_NOW)
 
+    def past(self, place: str) -> tuple[Past, ...]:
+        """What a figure of the car was before, the last one first; nothing for what stands on the bench.
+
+        Raises:
+            StoreError: it cannot be read.
+        """
+        if self.session is None or not place.startswith("car."):
+            return ()
+        from anchor_beam.store.history import history  # when somebody asks
+
+        names = (figure_name(place), acts.WRITTEN, TakeTypical.said)
+        return history(self.garage, self.session.car, place, names)
+
     # acts
 
     def do(self, edit: Edit) -> Outcome:
@@ -218,9 +233,9 @@ class Workshop:
         """Try once more to save what is in hand only."""
         session, _ = self._require()
         if isinstance(session.outcome, Unsaved):
-            acts = session.outcome.acts
+            waiting = session.outcome.acts
             if isinstance(session.save_again(), Saved):
-                what = "the last edit is" if len(acts) == 1 else f"the last {len(acts)} edits are"
+                what = "the last edit is" if len(waiting) == 1 else f"the last {len(waiting)} edits are"
                 self.said = Said("Saved", f"{what} on the disk now.")
             self._tell(Part.STATUS)
         return session.outcome

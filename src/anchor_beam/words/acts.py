@@ -61,9 +61,12 @@ def readings(title: str, axle: Axle | None, count: int) -> str:
     return f"{_at(title, axle)}, {f'{count} readings' if count else 'readings cleared'}"
 
 
+WRITTEN = "written to the car"
+
+
 def measured(title: str, axle: Axle | None) -> str:
     """`Tilt, written to the car`."""
-    return f"{_at(title, axle)}, written to the car"
+    return f"{_at(title, axle)}, {WRITTEN}"
 
 
 def _at(title: str, axle: Axle | None) -> str:

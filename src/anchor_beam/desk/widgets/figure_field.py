@@ -20,13 +20,14 @@ from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.errors import AnchorBeamError, InputError
-from anchor_beam.session.edits import SetProvenance, SetValue
+from anchor_beam.errors import AnchorBeamError, InputError, StoreError
+from anchor_beam.session.edits import RestoreFigure, SetProvenance, SetValue
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
 from anchor_beam.units.parse import LIMITS, Typed, parse
 from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
+from anchor_beam.words.past import was
 
 WIDE, WIDEST = 58, 112  # px at the normal font size
 
@@ -121,6 +122,8 @@ class FigureField(QWidget):
         self.edit.source_told.connect(self._set_source)
         self.edit.focused.connect(self._focused)
         self.mark.chosen.connect(self._set_source)
+        self.mark.before = self._before
+        self.mark.wanted_back.connect(lambda figure: bridge.ask_or_complain(RestoreFigure(place, figure)))
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     # showing
@@ -269,6 +272,17 @@ class FigureField(QWidget):
         self._ask_no_more()
         self._bridge.workshop.choose_source(provenance)
         self._bridge.ask_or_complain(SetProvenance(self.place, provenance))
+
+    def _before(self) -> list[tuple[str, Figure]]:
+        """Earlier values: what each was, and until when."""
+        try:
+            past = self._bridge.workshop.past(self.place)
+        except StoreError:
+            return []  # the menu is of use without them, and the garage says itself what is wrong with it
+        return [
+            (was(one.figure.value, one.figure.provenance, one.until, self._field.kind, self._units), one.figure)
+            for one in past
+        ]
 
     def hideEvent(self, event: QHideEvent) -> None:
         self._ask_no_more()

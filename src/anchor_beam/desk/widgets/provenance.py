@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QAction, QActionGroup, QFont, QPainter, QPaintEvent, QPen, QPixmap, QPixmapCache, QPolygonF
 from PySide6.QtWidgets import QAbstractButton, QMenu, QWidget
 
 from anchor_beam.desk.theme.theme import Theme
-from anchor_beam.documents.records import Provenance
+from anchor_beam.documents.records import Figure, Provenance
 from anchor_beam.drawings.shapes import Size, Tone
 
 
@@ -17,11 +18,15 @@ class ProvenanceMark(QAbstractButton):
     """Disc M: measured; hexagon K: maker's figure; ring T: typical; dotted ring G: guess; diamond D: derived."""
 
     chosen = Signal(object)  # Provenance
+    wanted_back = Signal(object)  # Figure
 
     def __init__(self, theme: Theme, parent: QWidget | None = None) -> None:
         super().__init__(parent)
         self._theme = theme
         self.provenance = Provenance.TYPICAL
+        self.before: Callable[[], list[tuple[str, Figure]]] = (
+            list  # earlier values in words, asked for when the menu opens
+        )
         self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.clicked.connect(self.open_menu)
@@ -33,7 +38,7 @@ class ProvenanceMark(QAbstractButton):
         self.update()
 
     def open_menu(self) -> None:
-        """Offer the sources below the mark."""
+        """Offer the sources below the mark, and what the value was before."""
         menu = QMenu(self)
         group = QActionGroup(menu)
         for provenance in (source for source in Provenance if source is not Provenance.DERIVED):
@@ -43,6 +48,10 @@ class ProvenanceMark(QAbstractButton):
             action.triggered.connect(lambda _=False, p=provenance: self.chosen.emit(p))
             group.addAction(action)
             menu.addAction(action)
+        if earlier := self.before():
+            menu.addSection("as it was")
+            for words, figure in earlier:
+                menu.addAction(words).triggered.connect(lambda _=False, f=figure: self.wanted_back.emit(f))
         menu.popup(self.mapToGlobal(self.rect().bottomLeft()))
 
     def sizeHint(self) -> QSize:

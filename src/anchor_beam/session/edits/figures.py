@@ -34,7 +34,23 @@ class SetValue:
 
     @property
     def said(self) -> str:
-        return _named(self.place)
+        return figure_name(self.place)
+
+
+@dataclass(frozen=True, eq=False)
+class RestoreFigure:
+    """Put back a figure as it was once, with its source and spread."""
+
+    place: str
+    figure: Figure
+
+    def apply(self, file: CarFile) -> CarFile:
+        field_at(self.place).check(self.figure.value, self.place)
+        return put(file, self.place, self.figure)
+
+    @property
+    def said(self) -> str:
+        return f"{figure_name(self.place)}: as it was"
 
 
 @dataclass(frozen=True, eq=False)
@@ -49,7 +65,7 @@ class SetProvenance:
 
     @property
     def said(self) -> str:
-        return f"{_named(self.place)}: {self.provenance}"
+        return f"{figure_name(self.place)}: {self.provenance}"
 
 
 @dataclass(frozen=True, eq=False)
@@ -79,11 +95,11 @@ class Choose:
 
     @property
     def said(self) -> str:
-        return f"{_named(self.place)}: {acts.chosen(self.value)}"
+        return f"{figure_name(self.place)}: {acts.chosen(self.value)}"
 
 
-def _named(place: str) -> str:
-    """`Rear bar, outer diameter`."""
+def figure_name(place: str) -> str:
+    """What acts on a figure or a choice are called: `Rear bar, outer diameter`."""
     try:
         return acts.figure(place, field_at(place).label)
     except KeyError:  # a choice, not a figure
