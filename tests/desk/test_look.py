@@ -38,10 +38,11 @@ BLINDNESS = {
 def test_text_and_shapes_stand_out_from_every_ground(colours: Colours) -> None:
     for ground in GROUNDS:
         behind = getattr(colours, ground)
-        for text in ("ink", "soft", "warning"):
+        for text in ("ink", "soft", "warning", "front", "rear", "grab"):
             assert contrast(getattr(colours, text), behind) >= 4.5, (text, ground)
-        for shape in ("front", "rear", "grab"):
-            assert contrast(getattr(colours, shape), behind) >= 3.0, (shape, ground)
+        assert contrast(colours.line, behind) >= 3.0, ground
+    for text in (colours.sheet, colours.hairline):  # of the bottom line, also where a button has nothing to do
+        assert contrast(text, colours.ink) >= 4.5
 
 
 def _lab(colour: str, matrix: list[list[float]] | None) -> np.ndarray:
@@ -187,7 +188,7 @@ def test_what_an_edit_did_is_whole_in_a_small_window(desk: Desk) -> None:
     desk.settle()
     line = desk.window.line.findChild(FewLines)
     lines = line._broken(QFontMetrics(desk.bridge.theme.font(Size.SMALL)))
-    assert len(lines) == 3
+    assert len(lines) > 2
     assert " ".join(lines) == line.text()  # and not an ellipsis
 
 

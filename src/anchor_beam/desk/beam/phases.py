@@ -68,7 +68,7 @@ class _PhaseButton(QAbstractButton):
         self.update()
 
     def sizeHint(self) -> QSize:
-        return QSize(self._theme.px(254), self._theme.px(21))
+        return QSize(self._theme.px(268), self._theme.px(21))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = QPainter(self), self._theme.px
@@ -90,11 +90,11 @@ class _PhaseButton(QAbstractButton):
         unit = f"{said.band}\u00a0{said.size.unit}" if said.band else said.size.unit
         pen.write(end + px(3), baseline, unit, Size.SMALL, Tone.SOFT)
         pen.write(
-            self.width() - px(34),
+            self.width() - px(37),
             baseline,
             said.change,
             Size.SMALL,
             Tone.INK if said.clear else Tone.SOFT,
             align=Align.RIGHT,
         )
-        pen.write(self.width() - px(31), baseline, said.change_band, Size.SMALL, Tone.SOFT)
+        pen.write(self.width() - px(34), baseline, said.change_band, Size.SMALL, Tone.SOFT)

@@ -30,6 +30,7 @@ from anchor_beam.drawings.shapes import (
 _WIDTHS = {Pen.HAIR: 1.0, Pen.PART: 1.6, Pen.HEAVY: 3.2, Pen.GHOST: 1.2, Pen.CENTRE: 1.0}
 _DASHES = {Pen.GHOST: [4.0, 3.0], Pen.CENTRE: [9.0, 3.0, 2.0, 3.0]}
 RING, LABEL_STEP = 6.0, 18.0  # px at the normal font size
+LEADER, SHORT_LEADER, CLOSE = 40, 28, 370.0  # px from marks to their labels, the shorter below this scale [px/m]
 
 
 @dataclass(frozen=True)
@@ -200,7 +201,8 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
     points = [view.map(item.anchors[i]) for i in order]
     middle = sum(p.y() for p in points) / len(points)
     top = middle - step * (len(points) - 1) / 2
-    edge = max(out * p.x() for p in points) * out + out * theme.px(40)
+    beside = LEADER if view.scale >= CLOSE * theme.enlarged else SHORT_LEADER
+    edge = max(out * p.x() for p in points) * out + out * theme.px(beside)
     leaders = []
     for row, point in enumerate(points):
         bend = QPointF(edge - out * theme.px(10), top + row * step)

@@ -62,7 +62,7 @@ class ConsequenceLine(QWidget):
         self._bridge = bridge
         theme = bridge.theme
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedHeight(theme.px(42))
+        self.setFixedHeight(theme.px(54))
         row = QHBoxLayout(self)
         row.setContentsMargins(theme.px(18), 0, theme.px(10), 0)
         row.setSpacing(theme.px(8))
@@ -104,7 +104,7 @@ class ConsequenceLine(QWidget):
             f"ConsequenceLine {{ background: {c.warning if warn else c.ink}; }}"
             f" ConsequenceLine QLabel {{ color: {c.sheet}; }}"
             f" ConsequenceLine QPushButton {{ color: {c.sheet}; border: none; padding: 4px 8px; }}"
-            f" ConsequenceLine QPushButton:disabled {{ color: {c.soft}; }}"
+            f" ConsequenceLine QPushButton:disabled {{ color: {c.hairline}; }}"
             f" ConsequenceLine QPushButton:focus {{ text-decoration: underline; border: 1px solid {c.sheet}; }}",
         )
         mark = "△ " if warn else ""

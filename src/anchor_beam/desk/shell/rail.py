@@ -25,7 +25,7 @@ class Rail(QWidget):
         self._bridge = bridge
         theme = bridge.theme
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedWidth(theme.px(124))
+        self.setFixedWidth(theme.px(130))
         column = QVBoxLayout(self)
         column.setContentsMargins(0, theme.px(16), 0, theme.px(12))
         column.setSpacing(0)
@@ -94,7 +94,7 @@ class StageButton(QAbstractButton):
         self.update()
 
     def sizeHint(self) -> QSize:
-        return QSize(self._theme.px(124), self._theme.px(50))
+        return QSize(self._theme.px(130), self._theme.px(50))
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = QPainter(self), self._theme.px

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Colours:
-    """Hex colours by meaning."""
+    """Hex colours by meaning. line: what bounds a field or a button; hairline: construction, which says nothing alone."""
 
     ground: str
     sheet: str
@@ -15,6 +15,7 @@ class Colours:
     ink: str
     soft: str
     hairline: str
+    line: str
     front: str
     rear: str
     grab: str
@@ -23,11 +24,11 @@ class Colours:
 
 
 LIGHT = Colours(
-    ground="#F1EEE7", sheet="#F8F6F1", panel="#E7E3DA", ink="#1C2026", soft="#625E57", hairline="#BDB7AB",
-    front="#0A6A8C", rear="#B04E12", grab="#6A3FB5", warning="#8A1C3B", window="#D9E3D2",
+    ground="#F1EEE7", sheet="#F8F6F1", panel="#E7E3DA", ink="#1C2026", soft="#625E57", hairline="#BDB7AB", line="#827C71",
+    front="#0A6A8C", rear="#A0450E", grab="#6A3FB5", warning="#8A1C3B", window="#D9E3D2",
 )  # fmt: skip
 DARK = Colours(
-    ground="#1A2027", sheet="#1E252D", panel="#222A33", ink="#EAE6DC", soft="#A6ACB3", hairline="#46505B",
+    ground="#1A2027", sheet="#1E252D", panel="#222A33", ink="#EAE6DC", soft="#A6ACB3", hairline="#46505B", line="#737E8A",
     front="#63C4E6", rear="#F2A264", grab="#C9A8FA", warning="#FF8FA6", window="#2C3A34",
 )  # fmt: skip
 

@@ -25,7 +25,7 @@ from anchor_beam.desk.theme.dresser import Dresser
 from anchor_beam.drawings.shapes import Size, Tone
 
 FAMILY = "B612"
-_STEPS = {Size.SMALL: 11.0, Size.NORMAL: 13.0, Size.LARGE: 16.0, Size.HUGE: 23.0}
+_STEPS = {Size.SMALL: 12.0, Size.NORMAL: 13.0, Size.LARGE: 16.0, Size.HUGE: 23.0}
 ROOMY, LARGER = (
     (2400, 1300),
     16.0 / 13.0,
@@ -125,7 +125,7 @@ class Theme(QObject):
         for role, name in (
             (roles.Window, "ground"), (roles.Base, "sheet"), (roles.AlternateBase, "panel"), (roles.Button, "panel"),
             (roles.WindowText, "ink"), (roles.Text, "ink"), (roles.ButtonText, "ink"), (roles.PlaceholderText, "soft"),
-            (roles.Highlight, "grab"), (roles.HighlightedText, "sheet"), (roles.Mid, "hairline"), (roles.Link, "grab"),
+            (roles.Highlight, "grab"), (roles.HighlightedText, "sheet"), (roles.Mid, "line"), (roles.Link, "grab"),
             (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"),
         ):  # fmt: skip
             palette.setColor(role, QColor(getattr(c, name)))
@@ -169,7 +169,7 @@ def _icon(name: str, colour: str, size: int) -> QIcon:
 
 
 def _style(scale: float) -> str:
-    """Only what the palette cannot say: flat fields with a hairline, quiet buttons, visible focus; colours are its roles."""
+    """Only what the palette cannot say: flat fields on a line, quiet buttons, visible focus; colours are its roles."""
 
     def px(length: int) -> str:
         return f"{max(1, round(length * scale))}px"

@@ -63,7 +63,7 @@ class ProvenanceMark(QAbstractButton):
 
     def _pixmap(self) -> QPixmap:
         """The mark as it is painted, kept for all fields that have it: a page shows some thirty of them."""
-        ratio, side = self.devicePixelRatio(), self._theme.px(13)
+        ratio, side = self.devicePixelRatio(), self._theme.px(16)
         key = f"mark {self.provenance} {self._theme.dark} {side} {self.width()} {self.height()} {ratio}"
         pixmap = QPixmap()
         if QPixmapCache.find(key, pixmap):
@@ -105,7 +105,7 @@ def paint_mark(painter: QPainter, theme: Theme, provenance: Provenance, box: QRe
     else:
         painter.drawEllipse(box)
     letter = QFont(theme.font(Size.SMALL, bold=True))
-    letter.setPixelSize(round(0.68 * box.height()))  # part of the mark, and as large as it leaves room for
+    letter.setPixelSize(round(0.75 * box.height()))  # part of the mark, and as large as it leaves room for
     painter.setFont(letter)
     painter.setPen(theme.colour(Tone.SHEET if known else Tone.INK))
     painter.drawText(box.adjusted(-4, -4, 4, 4), Qt.AlignmentFlag.AlignCenter, LETTERS[provenance])

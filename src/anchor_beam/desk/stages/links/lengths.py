@@ -73,7 +73,7 @@ class LengthsStrip(QWidget):
         painter.setPen(QPen(self._theme.colour(Tone.HAIRLINE), 1.0))
         painter.drawLine(0, 0, self.width(), 0)
         rows = self._rows()
-        for x, text in zip(columns, ("Length, joint centre to joint centre", *Side), strict=True):
+        for x, text in zip(columns, ("Joint centre to joint centre", *Side), strict=True):
             pen.write(x, px(24), text, Size.SMALL, Tone.SOFT)
         for i, row in enumerate(rows):
             y = px(48) + px(22) * i
