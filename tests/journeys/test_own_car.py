@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QComboBox
+from PySide6.QtWidgets import QComboBox, QLabel
 
 from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.sides import Axle, AxleKind
@@ -111,7 +111,7 @@ def test_measuring_turns_the_marks_and_the_count_on_the_rail(open_desk) -> None:
 def test_a_car_put_away_can_be_brought_back(open_desk) -> None:
     desk: Desk = open_desk()
     panel = desk.stage("Garage").panel
-    desk.click(desk.button("Put this car away"))
+    desk.click(desk.button("Put it away"))
     assert [listed.name for listed in desk.garage.cars()] == ["Wicken Estate", "Harrow Half-ton"]
     assert desk.picture.file.car.name == "Wicken Estate"
     panel.away.setFocus()
@@ -176,3 +176,48 @@ def test_a_quick_entry_that_cannot_be_keeps_the_car_from_being_made(open_desk) -
     desk.click(panel.make)
     desk.rest()
     assert desk.picture.file.bench.rear.connected  # who names a bar has one, also where the layout has none
+
+
+def test_a_car_is_found_by_its_name_and_copied_under_another(open_desk) -> None:
+    desk: Desk = open_desk()
+    page = desk.stage("Garage")
+    desk.press(Qt.Key.Key_F, Qt.KeyboardModifier.ControlModifier)
+    QTest.keyClicks(desk.window.focusWidget(), "half HARROW")
+    desk.settle()
+    assert [row.accessibleName().partition(",")[0] for row in page.rows if row.isVisible()] == ["Harrow Half-ton"]
+    QTest.keyClicks(desk.window.focusWidget(), "x")
+    desk.settle()
+    assert page.nothing.isVisible()
+    page.search.clear()
+    desk.settle()
+    assert len(page.rows) == 3
+    before = desk.picture.file
+    desk.click(page.panel.copy)
+    desk.rest()
+    assert desk.picture.file.car.name == "Sorrel Finch, copy"
+    assert desk.picture.file.settings == before.settings
+    assert [item.part for item in desk.picture.file.rack] == [item.part for item in before.rack]  # the same bars
+    desk.stage("Garage")
+    desk.click(page.panel.copy)
+    desk.rest()
+    assert "Sorrel Finch, copy, copy" in [listed.name for listed in desk.garage.cars()]
+
+
+def test_keys_marks_and_words_are_one_key_away_and_give_the_focus_back(desk: Desk) -> None:
+    page = desk.stage("Aim")
+    page.setFocus()
+    desk.press(Qt.Key.Key_F1)
+    assert desk.window.help.isVisible()
+    told = " ".join(label.text() for label in desk.window.help.findChildren(QLabel))
+    for key in ("Ctrl+1", "Ctrl+M", "Ctrl+F", "F2", "maker's figure", "your window"):
+        assert key in told
+    desk.press(Qt.Key.Key_Escape)
+    assert not desk.window.help.isVisible()
+    assert desk.window.focusWidget() is page
+    field = desk.field("car.window_low")
+    field.setFocus()
+    desk.press(Qt.Key.Key_F1)  # has an answer of its own
+    assert desk.window.working.isVisible() and not desk.window.help.isVisible()
+    desk.press(Qt.Key.Key_Escape)
+    desk.press(Qt.Key.Key_H, Qt.KeyboardModifier.ControlModifier)
+    assert desk.window.focusWidget() is desk.window.header.beam

@@ -7,7 +7,7 @@ from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QRect, Qt, QTimer
-from PySide6.QtGui import QCloseEvent, QKeySequence, QPaintEvent, QShortcut
+from PySide6.QtGui import QCloseEvent, QKeyEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QApplication, QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
 from anchor_beam.desk.beam.header import Header
@@ -21,6 +21,7 @@ from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.core.working import Working
+    from anchor_beam.desk.shell.help_panel import HelpPanel
     from anchor_beam.desk.shell.keep_setting import KeepSetting
     from anchor_beam.desk.shell.unsaved_sheet import UnsavedSheet
     from anchor_beam.desk.widgets.working_panel import WorkingPanel
@@ -133,22 +134,47 @@ class Window(QMainWindow):
 
     def _keys(self) -> None:
         workshop = self.bridge.workshop
-        acts: dict[str, Callable[[], object]] = {
-            "Ctrl+Z": lambda: self.bridge.attempt(workshop.undo),
-            "Ctrl+Shift+Z": lambda: self.bridge.attempt(workshop.redo),
-            "Ctrl+Y": lambda: self.bridge.attempt(workshop.redo),
-            "Ctrl+U": workshop.toggle_units,
-            "Ctrl+D": self.line.look.click,
-            "Ctrl+S": lambda: self.keep.open(self.header.keep),
-            "Ctrl+P": self.files.export_sheet,
-            "Ctrl+E": self.files.export_car,
-            "Ctrl+O": self.files.import_car,
-            "Ctrl+Q": self.close,
+        acts: dict[str, tuple[str, Callable[[], object]]] = {
+            stage.key: (stage.name, partial(self._wanted, stage)) for stage in STAGES
         }
-        for stage in STAGES:
-            acts[stage.key] = partial(self._wanted, stage)
-        for keys, act in acts.items():
+        acts |= {
+            "Ctrl+Z": ("undo, also after a restart", lambda: self.bridge.attempt(workshop.undo)),
+            "Ctrl+Shift+Z": ("redo", lambda: self.bridge.attempt(workshop.redo)),
+            "Ctrl+Y": ("redo", lambda: self.bridge.attempt(workshop.redo)),
+            "Ctrl+S": ("keep the setting on the bench under a name", lambda: self.keep.open(self.header.keep)),
+            "Ctrl+H": ("to the figures on top", self._to_header),
+            "Ctrl+U": ("metric or US customary", workshop.toggle_units),
+            "Ctrl+D": ("light or dark", self.line.look.click),
+            "Ctrl+P": ("setting sheet as PDF", self.files.export_sheet),
+            "Ctrl+E": ("write this car to a file", self.files.export_car),
+            "Ctrl+O": ("bring in a car file", self.files.import_car),
+            "Ctrl+Q": ("close", self.close),
+        }
+        self._acts = acts
+        for keys, (_, act) in acts.items():
             QShortcut(QKeySequence(keys), self).activated.connect(act)
+
+    @cached_property
+    def help(self) -> HelpPanel:
+        from anchor_beam.desk.shell.help_panel import HelpPanel
+
+        stages = [
+            ("Ctrl+M", "on Car: the measuring aids"), ("Ctrl+F", "in the Garage: find a car"), ("?, F1", "this list"),
+        ]  # fmt: skip
+        return HelpPanel(self.bridge.theme, self, [*((key, said) for key, (said, _) in self._acts.items()), *stages])
+
+    def _open_help(self) -> None:
+        self.help.open(self.focusWidget())
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        """What no field and no figure had an answer to."""
+        if event.key() in (Qt.Key.Key_F1, Qt.Key.Key_Question):
+            self._open_help()
+        else:
+            super().keyPressEvent(event)
+
+    def _to_header(self) -> None:
+        self.header.beam.setFocus(Qt.FocusReason.ShortcutFocusReason)
 
     def _retitle(self) -> None:
         shown = self.bridge.picture

@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+from itertools import count
+
 from PySide6.QtCore import Signal
+from PySide6.QtGui import QKeySequence, QShortcut
 from PySide6.QtWidgets import (
     QComboBox,
     QLineEdit,
@@ -23,6 +27,7 @@ from anchor_beam.drawings.shapes import Size
 from anchor_beam.session.workshop import Part
 
 NEXT = "Car"  # the stage that follows
+FEW = 1  # cars that nobody has to search
 WELCOME = (
     "No car yet. Start from a typical layout on the right: every value is then marked typical until you measure it. "
     "Or bring in a car file."
@@ -42,9 +47,19 @@ class GaragePage(Split):
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
         pad = bridge.theme.px(60)
         self.welcome.setContentsMargins(pad, pad, bridge.theme.px(PANEL_WIDTH), pad)  # clear of the panel as a drawer
+        self.search = QLineEdit()
+        self.search.setPlaceholderText("find a car by its name")
+        self.search.setAccessibleName("find a car")
+        self.search.setToolTip("Ctrl+F")
+        self.search.setClearButtonEnabled(False)
+        self.search.textChanged.connect(self._show)
+        self.nothing = Label("No car is called that.")
+        self.nothing.setContentsMargins(bridge.theme.px(16), bridge.theme.px(12), 0, 0)
+        find = QShortcut(QKeySequence("Ctrl+F"), self)
+        find.activated.connect(self.search.setFocus)
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self._look_at_it)
-        self.fill(stacked(self.welcome, self.list), self.panel)
+        self.fill(stacked(self.welcome, self.search, self.nothing, self.list), self.panel)
         bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING, then=self._show)
         bridge.listen(self, to=Part.UNITS, then=self._read_all)
 
@@ -55,8 +70,13 @@ class GaragePage(Split):
 
     def _show(self) -> None:
         cars = self._bridge.workshop.garage.cars()
-        self.list.set_cars([(listed.id, listed.name) for listed in cars])
+        wanted = self.search.text().casefold().split()
+        found = [(one.id, one.name) for one in cars if all(word in one.name.casefold() for word in wanted)]
+        self.list.set_cars(found)
         self.welcome.setVisible(not cars)
+        self.search.setVisible(len(cars) > FEW or bool(wanted))
+        self.nothing.setVisible(bool(cars) and not found)
+        self.list.setVisible(bool(found) or not cars)
         if not cars:
             self.open_drawer()  # the welcome points to it
 
@@ -127,8 +147,11 @@ class GaragePanel(Panel):
             if act != files.import_car:
                 self._needs_car.append(button)
         self.gap()
-        self.heading("Put away", large=True)
-        self._put_away = QPushButton("Put this car away")
+        self.heading("This car", large=True)
+        self.copy = QPushButton("Make a copy of it")
+        self.copy.clicked.connect(self._copy)
+        self.add(self.copy)
+        self._put_away = QPushButton("Put it away")
         self._put_away.clicked.connect(self._archive)
         self.add(self._put_away)
         self.away = QComboBox()
@@ -165,6 +188,18 @@ class GaragePanel(Panel):
         self.quick.clear()
         self.made.emit()
 
+    def _copy(self) -> None:
+        """The car on the bench once more under another name; both wear the same bars of the garage."""
+        shown = self._bridge.picture
+        if shown is None:
+            return
+        names = {listed.name for away in (False, True) for listed in self._bridge.workshop.garage.cars(put_away=away)}
+        car = shown.file.car
+        tried = (f"{car.name}, copy" + (f" {i}" if i > 1 else "") for i in count(1))
+        name = next(name for name in tried if name not in names)
+        file = replace(shown.file, car=replace(car, name=name))
+        self._bridge.add(file, f"copied from {car.name}", self.made.emit)
+
     def _archive(self) -> None:
         car = self._bridge.workshop.car
         if car is not None:
@@ -185,5 +220,5 @@ class GaragePanel(Panel):
         self.away.addItems([listed.name for listed in away])
         self.away.setEnabled(bool(away))
         has_car = self._bridge.workshop.car is not None
-        for button in (*self._needs_car, self._put_away):
+        for button in (*self._needs_car, self.copy, self._put_away):
             button.setEnabled(has_car)
