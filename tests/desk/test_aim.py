@@ -7,10 +7,14 @@ from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
 
 from anchor_beam.core.grip.driving import FIVE, Phase, Use
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.aim.page import AimPage
 from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.documents.places import put
+from anchor_beam.documents.records import Figure
 from anchor_beam.documents.wishes import Confidence, roll_wish, wish
 from anchor_beam.figures.plane import plane
+from anchor_beam.figures.results import results
 from anchor_beam.units.kinds import DEG, G
 from anchor_beam.words.wanted import MayChange, Wish, Work
 from support.desk import LEFT_BUTTON, Desk, move_held
@@ -147,3 +151,21 @@ def test_schools_are_tried_on_this_car_and_said_for_the_phase_in_view(desk: Desk
     assert "Here the dissent is wrong: front bar a fifth stiffer adds push" in page.schools.sentence
     desk.click(desk.window.header.phases.buttons[Phase.EXIT])
     assert "Against push (exit)" in page.schools.sentence
+
+
+def test_common_beliefs_are_answered_with_this_cars_figures(desk: Desk) -> None:
+    page = aim(desk)
+    desk.click(page.strip.buttons["beliefs on this car"])
+    desk.rest()
+    told = {said.text(): answer.text() for said, answer in page.beliefs.rows if said.text()}
+    assert len(told) == 5
+    shown = desk.picture
+    one_more = put(shown.file, "bench.rear.bar.od", Figure(0.018))
+    thicker = results(one_more.car, one_more.bench).rear.wheel_rate / shown.now.rear.wheel_rate - 1.0
+    assert f"{100.0 * thicker:.1f}\u00a0%" in told["“Twice the diameter is twice the bar”"]
+    assert told["“A rear bar plants the rear”"].startswith("The other way round")
+    desk.click(desk.window.rail.buttons["Bars"])
+    desk.pick_hole(Axle.REAR, Side.LEFT, 1)
+    desk.stage("Aim")
+    desk.rest()
+    assert {said.text(): answer.text() for said, answer in page.beliefs.rows if said.text()} != told

@@ -20,6 +20,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
+    from anchor_beam.words.beliefs import Belief
 
 
 def load() -> None:
@@ -28,6 +29,7 @@ def load() -> None:
     import anchor_beam.core.bar.stiffness
     import anchor_beam.core.grip.effects
     import anchor_beam.figures.bands
+    import anchor_beam.figures.beliefs
     import anchor_beam.figures.changing
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
@@ -158,6 +160,21 @@ class SchoolsOf:
         from anchor_beam.figures.schools import schools
 
         return schools(self.car, self.setting)
+
+
+@dataclass(frozen=True)
+class BeliefsOf:
+    """What this car says to common beliefs."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, report: Report) -> tuple[Belief, ...]:
+        """All of them."""
+        del report
+        from anchor_beam.figures.beliefs import beliefs
+
+        return beliefs(self.car, self.setting)
 
 
 @dataclass(frozen=True)

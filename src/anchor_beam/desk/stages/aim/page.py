@@ -11,7 +11,7 @@ from anchor_beam.desk.stages.aim.plane_view import PlaneView
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 
-HOLDS, SCHOOLS = "what must hold", "schools on this car"
+HOLDS, SCHOOLS, BELIEFS = "what must hold", "schools on this car", "beliefs on this car"
 
 
 class AimPage(Split):
@@ -21,7 +21,7 @@ class AimPage(Split):
         super().__init__(bridge.theme)
         self.bridge = bridge
         self.plane, self.constraints, self.panel = PlaneView(bridge), Constraints(bridge), AimPanel(bridge)
-        views = {HOLDS: lambda: self.constraints, SCHOOLS: self._schools}
+        views = {HOLDS: lambda: self.constraints, SCHOOLS: self._schools, BELIEFS: self._beliefs}
         self.strip = Strip(bridge.theme, views)
         self.fill(stacked(self.plane, self.strip), self.panel)
 
@@ -30,3 +30,9 @@ class AimPage(Split):
 
         self.schools = SchoolsView(self.bridge, self.constraints.height())
         return self.schools
+
+    def _beliefs(self) -> QWidget:
+        from anchor_beam.desk.stages.aim.beliefs_view import BeliefsView
+
+        self.beliefs = BeliefsView(self.bridge, self.constraints.height())
+        return self.beliefs
