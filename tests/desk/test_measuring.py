@@ -168,3 +168,15 @@ def test_the_working_of_an_aid_and_the_other_ways(desk: Desk) -> None:
     board.fields["upper_inner_y"].setFocus()
     read(desk, "400", "420", "620", "420", "350", "220", "650", "180")
     assert board.results.values[0].text() == "164\u00a0mm ± 12"
+
+
+def test_measure_next_ranks_by_what_is_left_or_by_the_hour(desk: Desk) -> None:
+    page = desk.stage("Car")
+    desk.rest()
+    rows = page.panel.next.bars.rows
+    by_rest = [row.place for row in rows]
+    assert by_rest[0] == "car.cg_height"
+    assert "about 2\u00a0h" in rows[0].accessibleName()
+    page.panel.next.order.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    assert [row.place for row in rows][0] == "car.rear.roll_centre_height"  # half the work for nearly as much

@@ -21,13 +21,20 @@ WORTH = 0.01  # of the variance, below which measuring is no help
 @dataclass(frozen=True)
 class Doubt:
     """An input in words and its place, its share of the margin's variance [-], the band that is left once it is measured [%],
-    and how it is measured."""
+    how it is measured, and in about how many minutes. gained: part of the variance that measuring it takes away [-]."""
 
     place: str
     name: str
     share: float
     leaves: float
     how: str
+    minutes: int
+    gained: float
+
+    @property
+    def per_hour(self) -> float:
+        """Part of the variance that an hour of such work takes away [-]."""
+        return self.gained * 60.0 / max(self.minutes, 1)
 
 
 @dataclass(frozen=True)
@@ -39,8 +46,8 @@ class Doubts:
     grip_apart: Doubt | None
 
 
-def doubts(bands: Bands, phase: Phase, file: CarFile) -> Doubts:
-    """Of the margin in a phase.
+def doubts(bands: Bands, phase: Phase, file: CarFile, *, per_hour: bool = False) -> Doubts:
+    """Of the margin in a phase, what leaves least first, or what takes away most in an hour of work.
 
     Source: docs/theory/uncertainty.md, "Measure next".
     """
@@ -52,9 +59,14 @@ def doubts(bands: Bands, phase: Phase, file: CarFile) -> Doubts:
         gained = share * (1.0 - _left(file, place) ** 2)
         if name not in DRIVEN and name in METHODS and not place.startswith("reference") and gained > WORTH:
             left = sigma * math.sqrt(max(1.0 - gained, 0.0))
-            found.append(Doubt(place, input_name(place), share, left, METHODS[name].how))
-    found.sort(key=lambda doubt: doubt.leaves)
-    whole = None if apart is None else Doubt("", GRIP_APART, apart, sigma * math.sqrt(max(1.0 - apart, 0.0)), "")
+            method = METHODS[name]
+            found.append(Doubt(place, input_name(place), share, left, method.how, method.minutes, gained))
+    found.sort(key=lambda doubt: -doubt.per_hour if per_hour else doubt.leaves)
+    whole = (
+        None
+        if apart is None
+        else Doubt("", GRIP_APART, apart, sigma * math.sqrt(max(1.0 - apart, 0.0)), "", 0, apart)
+    )
     return Doubts(tuple(found), whole)
 
 

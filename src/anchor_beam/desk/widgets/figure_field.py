@@ -27,7 +27,7 @@ from anchor_beam.units.kinds import UNITS, Kind, System, unit_of
 from anchor_beam.units.parse import LIMITS, Typed, parse
 from anchor_beam.units.show import MINUS, at_a_glance, for_editing
 from anchor_beam.words import faults
-from anchor_beam.words.past import was
+from anchor_beam.words.times import was
 
 WIDE, WIDEST = 58, 112  # px at the normal font size
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QColor, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractButton, QCheckBox, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.plain import Label, tip
@@ -14,6 +14,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
 from anchor_beam.words.phases import LONG, NAMES
+from anchor_beam.words.times import duration
 
 TO = Part.CAR | Part.SETTING | Part.BANDS | Part.PHASE | Part.UNITS
 
@@ -31,7 +32,10 @@ class MeasureNext(QWidget):
         for label in (self.heading, self.besides):
             label.setWordWrap(True)
         self.besides.setFont(bridge.theme.font(Size.SMALL))
-        for widget in (self.heading, self.bars, self.besides):
+        self.order = QCheckBox("ranked per hour of work")
+        self.order.setFont(bridge.theme.font(Size.SMALL))
+        self.order.toggled.connect(self.bars.rank)
+        for widget in (self.heading, self.bars, self.order, self.besides):
             column.addWidget(widget)
         bridge.listen(self, to=TO, then=self._show)
 
@@ -63,6 +67,7 @@ class _Bars(QWidget):
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
         self._bridge = bridge
+        self._per_hour = False
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
@@ -76,11 +81,16 @@ class _Bars(QWidget):
             row.clicked.connect(lambda _=False, r=row: self.wanted.emit(r.place))
         bridge.listen(self, to=TO, then=self._show)
 
+    def rank(self, per_hour: bool) -> None:
+        """By what an hour of work takes away, or by what is left."""
+        self._per_hour = per_hour
+        self._show()
+
     def _doubts(self) -> tuple[Doubt, ...]:
         shown = self._bridge.picture
         if shown is None or shown.bands is None:
             return ()
-        return doubts(shown.bands, self._bridge.phase, shown.file).measurable[: self.ROWS]
+        return doubts(shown.bands, self._bridge.phase, shown.file, per_hour=self._per_hour).measurable[: self.ROWS]
 
     def _why_empty(self) -> str:
         shown = self._bridge.picture
@@ -97,7 +107,7 @@ class _Bars(QWidget):
     def _show(self) -> None:
         found = self._doubts()
         for row, doubt in zip(self.rows, (*found, *(None,) * self.ROWS), strict=False):
-            row.tell(doubt)
+            row.tell(doubt, timed=self._per_hour)
         self._empty.setText("" if found else self._why_empty())
         self._empty.setVisible(not found)
 
@@ -109,6 +119,7 @@ class _DoubtRow(QAbstractButton):
         super().__init__()
         self._bridge = bridge
         self._doubt: Doubt | None = None
+        self._timed = False
         self.place = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -117,12 +128,16 @@ class _DoubtRow(QAbstractButton):
     def sizeHint(self) -> QSize:
         return QSize(self._bridge.theme.px(240), self._bridge.theme.px(22))
 
-    def tell(self, doubt: Doubt | None) -> None:
-        """Show a doubt; None hides the row."""
+    def tell(self, doubt: Doubt | None, *, timed: bool) -> None:
+        """Show a doubt, with the time that it takes if that is what it is ranked by; None hides the row."""
+        self._timed = timed
         self._doubt, self.place = doubt, "" if doubt is None else doubt.place
         self.setVisible(doubt is not None)
         if doubt is not None:
-            said = f"{doubt.name}, by {doubt.how}: {doubt.share:.0%} of the doubt, {self._leaves(doubt)}"
+            said = (
+                f"{doubt.name}, by {doubt.how}: {doubt.share:.0%} of the doubt, {self._leaves(doubt)}, "
+                f"about {duration(doubt.minutes)}"
+            )
             self.setAccessibleName(f"measure {said}")
             self.setToolTip(tip(f"{said}. Enter or a click goes there."))
         self.update()
@@ -142,6 +157,8 @@ class _DoubtRow(QAbstractButton):
         painter.drawText(theme.px(3), theme.px(15), self._doubt.name)
         painter.setPen(theme.colour(Tone.INK))
         text = self._leaves(self._doubt)
+        if self._timed:
+            text = f"{duration(self._doubt.minutes)}, {text}"
         painter.drawText(self.width() - painter.fontMetrics().horizontalAdvance(text) - 4, theme.px(15), text)
         if self.hasFocus():
             painter.setPen(QPen(theme.colour(Tone.GRAB), 1.5, Qt.PenStyle.DotLine))
