@@ -179,4 +179,4 @@ def test_measure_next_ranks_by_what_is_left_or_by_the_hour(desk: Desk) -> None:
     assert "about 2\u00a0h" in rows[0].accessibleName()
     page.panel.next.order.setFocus()
     desk.press(Qt.Key.Key_Space)
-    assert [row.place for row in rows][0] == "car.rear.roll_centre_height"  # half the work for nearly as much
+    assert rows[0].place == "car.rear.roll_centre_height"  # half the work for nearly as much

@@ -87,7 +87,7 @@ def test_our_factors_are_pints_factors() -> None:
             continue
         for symbol, factor in table.items():
             words = symbol.replace("·", "*").replace("-", "*").replace(" ", "*").replace("²", "**2")
-            as_force = kind in (Kind.FORCE, Kind.TORQUE, Kind.RATE)
+            as_force = kind in (Kind.FORCE, Kind.TORQUE, Kind.RATE, Kind.TWIST_STIFFNESS, Kind.ROLL_STIFFNESS)
             parts = [(forces if as_force else names).get(part, names.get(part, part)) for part in words.split("/")]
             parts = ["*".join(forces.get(p, p) if as_force else p for p in part.split("*")) for part in parts]
             units = (
