@@ -9,6 +9,7 @@ import pytest
 
 from anchor_beam.core.measure.aids import Measured, motion_ratio, tilts
 from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.floor import cross_load, floor
 from anchor_beam.core.measure.rates import Ends, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
@@ -155,3 +156,24 @@ def test_a_motion_table_that_turns_round_is_refused_where_it_turns() -> None:
     with pytest.raises(InputError) as caught:
         motion_ratio(wheel, rounded)
     assert caught.value.place == "readings[6]"
+
+
+def test_a_floor_that_twists_shows_on_the_scales_as_much_as_it_says() -> None:
+    """The floor pressed into a settled car at its four wheels, tyre and spring by spring."""
+    heights = np.array([0.004, 0.010, 0.002, -0.003])
+    tracks, K, chassis = (1.48, 1.50), (25e3, 21e3), 5e5
+    found = floor(heights, tracks, 2.42)
+    assert found.shims == pytest.approx([0.006, 0.0, 0.008, 0.013])
+    assert found.roll == pytest.approx(0.5 * (-0.006 / 1.48 + 0.005 / 1.50), rel=1e-3)
+    assert found.pitch == pytest.approx(0.0075 / 2.42, rel=1e-3)
+    # unknown: roll of the front and of the rear end of the body; each axle resists against its floor, the body against twist
+    front_floor, rear_floor = (heights[0] - heights[1]) / tracks[0], (heights[2] - heights[3]) / tracks[1]
+    stiff = np.array([[K[0] + chassis, -chassis], [-chassis, K[1] + chassis]])
+    ends = np.linalg.solve(stiff, [K[0] * front_floor, K[1] * rear_floor])
+    on_front, on_rear = K[0] * (front_floor - ends[0]), K[1] * (rear_floor - ends[1])  # presses the left wheel up
+    by_hand = -on_front / tracks[0] + on_rear / tracks[1]
+    lean = found.twist / tracks[0] + found.twist / tracks[1]
+    assert lean == pytest.approx(rear_floor - front_floor, rel=0.02)  # two tracks that differ a little
+    assert cross_load(found, tracks, K, chassis) == pytest.approx(by_hand, rel=0.02)
+    with pytest.raises(InputError, match="No floor"):
+        floor(np.array([0.0, 0.5, 0.0, 0.0]), tracks, 2.42)

@@ -55,7 +55,7 @@ class Aid:
     """One measurement. way: its title in a list of ways to one figure. how: what to do, in the order in which it is done.
 
     caution: what can hurt. per_axle: it is about one axle. columns: of the table of readings, none where there is no table.
-    gives: places in the car, `{axle}` in them. formula, source: for its working.
+    gives: places in the car, `{axle}` in them; none for what is only said. formula, source: for its working.
     """
 
     key: str
@@ -131,6 +131,17 @@ AIDS: tuple[Aid, ...] = (
         ),
         tuple(f"car.corner_{key}" for key in ("fl", "fr", "rl", "rr")),
         formula=r"m = \frac{1}{n} (m_1 + \dots + m_n)", source="docs/theory/measurements.md, Corner weights",
+    ),
+    Aid(
+        "floor", "The floor under the wheels", "by water level",
+        "Once for each place where the car is measured: the height of the four spots where the wheels stand, by water level "
+        "or by a level on a straight edge. Any zero will do.",
+        tuple(
+            Entry(f"floor_{key}", f"Floor {label}", FINE, (-300.0, 300.0), "Height of the spot, up above zero.")
+            for key, label in (("fl", "front left"), ("fr", "front right"), ("rl", "rear left"), ("rr", "rear right"))
+        ),
+        (), (),
+        formula=r"w = \frac{h_fr + h_rl - h_fl - h_rr}{2}", source="docs/theory/measurements.md, Floor",
     ),
     Aid(
         "tilt", "Centre of gravity by tilting", "by tilting",

@@ -71,15 +71,24 @@ def _coils(bottom: XY, top: XY, width: float, turns: int, tone: Tone) -> Line:
     return Line((*points, top), tone, Pen.PART)
 
 
+def _from_above() -> list[Item]:
+    """Outline of a car from above, its front to the left."""
+    nose, tail = (
+        ((-0.7, 0.62), (-0.7, -0.62), (-0.5, -0.86)),
+        ((3.0, -0.86), (3.1, -0.7), (3.1, 0.7), (3.0, 0.86), (-0.5, 0.86)),
+    )
+    return [
+        Line((*nose, *tail), Tone.HAIRLINE, Pen.HAIR, closed=True),
+        Line(((-0.7, 0.0), (3.1, 0.0)), Tone.HAIRLINE, Pen.CENTRE), _named("front", (-0.78, 0.0), Align.RIGHT),
+    ]  # fmt: skip
+
+
 def _scales(tone: Tone, read: Read) -> Drawing:
     """Four pads under the car from above, front to the left."""
     del tone
     length, half = 2.5, 0.74
     items: list[Item] = [
-        Line(((-0.7, -0.62), (-0.5, -0.86), (3.0, -0.86), (3.1, -0.7), (3.1, 0.7), (3.0, 0.86), (-0.5, 0.86), (-0.7, 0.62)),
-             Tone.HAIRLINE, Pen.HAIR, closed=True),
-        Line(((-0.7, 0.0), (3.1, 0.0)), Tone.HAIRLINE, Pen.CENTRE),
-        _named("front", (-0.78, 0.0), Align.RIGHT),
+        *_from_above(),
     ]  # fmt: skip
     for x, axle in ((0.0, Axle.FRONT), (length, Axle.REAR)):
         for y, side in ((-half, "left"), (half, "right")):
@@ -91,6 +100,25 @@ def _scales(tone: Tone, read: Read) -> Drawing:
         items += [Line(((0.0, half), (length, -half)), Tone.GRAB, Pen.GHOST)]
         items.append(_named("cross weight: this diagonal", (0.52 * length, 0.1), Align.LEFT))
     return Drawing(tuple(items), (-1.2, -1.2), (3.4, 1.2), "Car on its scales, from above")
+
+
+def _floor(tone: Tone, read: Read) -> Drawing:
+    """Four spots from above, front to the left."""
+    del tone, read
+    length, half = 2.5, 0.74
+    items: list[Item] = [
+        *_from_above(), _named("water level: one hose, four marks", (0.5 * length, 0.07)),
+    ]  # fmt: skip
+    corners = (("fl", 0.0, -half), ("fr", 0.0, half), ("rl", length, -half), ("rr", length, half))
+    items.append(Line(((0.0, -half), (0.0, half), (length, half), (length, -half)), Tone.GRAB, Pen.GHOST))
+    for key, x, y in corners:
+        axle = Axle.FRONT if key[0] == "f" else Axle.REAR
+        items.append(Line(rectangle((x, y), 0.5, 0.3), tone_of(axle), Pen.PART, closed=True, fill=Tone.PANEL))
+        beside = y + math.copysign(0.36, y)
+        items.append(Slot(f"floor_{key}", (x, beside)))
+        side = "left" if key[1] == "l" else "right"
+        items.append(_named(f"{axle} {side}", (x + 0.05, y - math.copysign(0.26, y)), Align.LEFT))
+    return Drawing(tuple(items), (-1.2, -1.3), (3.4, 1.3), "The four spots of the wheels, from above")
 
 
 def _tilt(tone: Tone, read: Read) -> Drawing:
@@ -348,7 +376,8 @@ def _brakes(tone: Tone, read: Read) -> Drawing:
 
 
 _DRAWN: dict[str, Callable[[Tone, Read], Drawing]] = {
-    "corner-weights": _scales, "tilt": _tilt, "spring-ratio": _ratio_of("spring", (0.42, 0.26), (0.36, 0.75)),
+    "corner-weights": _scales, "floor": _floor, "tilt": _tilt,
+    "spring-ratio": _ratio_of("spring", (0.42, 0.26), (0.36, 0.75)),
     "pickup-ratio": _ratio_of("pick-up", (0.45, 0.25), (0.45, 0.55)), "spring-press": _press, "spring-wire": _wire,
     "wheel-rate": _hub, "tyre-rate": _tyre_pressed, "tyre-size": _size, "roll-arms": _two_arms, "roll-strut": _strut,
     "roll-rod": _rod, "brakes": _brakes,

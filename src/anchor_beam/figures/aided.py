@@ -10,10 +10,11 @@ import numpy as np
 from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.measure.aids import Measured, motion_ratio, tilts
 from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.floor import cross_load, floor
 from anchor_beam.core.measure.rates import Ends, Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.core.working import Term, Working
 from anchor_beam.documents.aids import Entry
 from anchor_beam.documents.fields import field_at
@@ -21,6 +22,7 @@ from anchor_beam.documents.places import read
 from anchor_beam.documents.readings import Readings
 from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.results import results
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import aids as words
 from anchor_beam.words.remark import Remark
@@ -166,6 +168,21 @@ def _ratio(asked: _Asked) -> Aided:
     return Aided(asked.gives(ratio), asked.beside(found.residuals, found.stands_out, Kind.FINE_LENGTH))
 
 
+def _floor(asked: _Asked) -> Aided:
+    """Gives the car nothing: says what the floor does to other readings, and what to put under the pads."""
+    car = asked.file.car
+    tracks = car.front.track.value, car.rear.track.value
+    found = floor(np.array([asked.at[f"floor_{key}"] for key in CORNERS]), tracks, car.wheelbase.value)
+    notes = [words.shims(found.shims.tolist()), words.lean(found.roll, found.pitch)]
+    now = results(car, asked.file.bench)
+    if now.axle_stiffness is not None:
+        stiff = float(now.axle_stiffness[0]), float(now.axle_stiffness[1])
+        moved = cross_load(found, tracks, stiff, car.chassis_torsion.value) / GRAVITY
+        total = sum(getattr(car, f"corner_{key}").value for key in CORNERS)
+        notes.append(words.floor_twists(found.twist, moved, 100.0 * moved / total))
+    return Aided(notes=tuple(notes))
+
+
 def _tilt(asked: _Asked) -> Aided:
     car = asked.file.car
     total = GRAVITY * (car.corner_fl.value + car.corner_fr.value + car.corner_rl.value + car.corner_rr.value)
@@ -259,7 +276,8 @@ def _corners(asked: _Asked) -> Aided:
 
 
 _WORK: dict[str, Callable[[_Asked], Aided]] = {
-    "corner-weights": _corners, "tilt": _tilt, "spring-ratio": _ratio, "pickup-ratio": _ratio, "spring-press": _press,
+    "corner-weights": _corners, "floor": _floor, "tilt": _tilt, "spring-ratio": _ratio, "pickup-ratio": _ratio,
+    "spring-press": _press,
     "spring-wire": _wire, "wheel-rate": _wheel, "tyre-rate": _tyre, "tyre-size": _size, "roll-arms": _arms,
     "roll-strut": _strut, "roll-rod": _rod, "brakes": _brakes,
 }  # fmt: skip

@@ -11,6 +11,7 @@ DOES_NOT_FIT = "does not fit the others: it counts little, read it again"
 MIXED_UP = "is left out: {} and {} look mixed up"
 LEFT_OUT = "is left out: it lies far beside the others, settle the car again"
 CORNER_NAMES = {"fl": "front left", "fr": "front right", "rl": "rear left", "rr": "rear right"}
+LEVEL = 0.5e-3  # m, less than anybody shims
 MUCH = 0.5  # % of cross weight beside the half, from which it is worth a word
 
 
@@ -56,6 +57,32 @@ def settle_off(swapped: tuple[int, int] | None) -> str:
     if swapped is None:
         return LEFT_OUT
     return MIXED_UP.format(*(CORNER_NAMES[CORNERS[i]] for i in swapped))
+
+
+def shims(under: list[float]) -> Remark:
+    """What levels the pads."""
+    if max(under) < LEVEL:
+        return Remark("Level within 2 mm: nothing has to go under the pads.")
+    spots = [f"{{}} {CORNER_NAMES[key]}" for key, height in zip(CORNERS, under, strict=True) if height >= LEVEL]
+    values = tuple((height, Kind.FINE_LENGTH) for height in under if height >= LEVEL)
+    return Remark(f"Under the pads: {', '.join(spots)}.", values)
+
+
+def lean(roll: float, pitch: float) -> Remark:
+    """What an angle gauge reads too much here."""
+    return Remark(
+        "An angle gauge set to the earth reads {} across and {} along on this floor: set it to the floor instead.",
+        ((abs(roll), Kind.ANGLE), (abs(pitch), Kind.ANGLE)),
+    )
+
+
+def floor_twists(twist: float, mass: float, percent: float) -> Remark:
+    """What a twisted floor does to the scales."""
+    one = "right front and left rear" if mass > 0.0 else "left front and right rear"
+    return Remark(
+        f"It twists by {{}}: without shims the scales show {{}} too much on {one} together, {{}} of cross weight.",
+        ((abs(twist), Kind.FINE_LENGTH), (abs(mass), Kind.MASS), (abs(percent), Kind.PERCENT)),
+    )
 
 
 def corners(fl: float, fr: float, rl: float, rr: float) -> tuple[Remark, ...]:

@@ -29,6 +29,7 @@ _MODULES = {
     "tyre-size": ("aids", "TyreSizeQuestion"),
     "corner-weights": ("aids", "CornerWeightsQuestion"),
     "tilt-table": ("aids", "TiltTableQuestion"),
+    "floor": ("aids", "FloorQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)
 

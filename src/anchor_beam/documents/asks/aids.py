@@ -128,6 +128,19 @@ class CornerWeightsQuestion(BaseModel):
     settles_kg: Annotated[tuple[Loads, ...], Field(min_length=1, max_length=50)]
 
 
+class FloorQuestion(BaseModel):
+    """Heights of the floor at the four wheels; with stiffness also what its twist does to the scales."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["floor"]
+    heights_mm: Loads
+    track_mm: Pair
+    wheelbase_mm: Positive
+    roll_stiffness_Nm_per_deg: Pair | None = None
+    chassis_torsion_Nm_per_deg: Positive | None = None
+
+
 class TiltTableQuestion(BaseModel):
     """Front loads at several heights of the rear axle, the level one included."""
 

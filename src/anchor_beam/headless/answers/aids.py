@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import numpy as np
@@ -10,6 +11,7 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.measured import weights
 from anchor_beam.core.measure.aids import Measured, tilts
 from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.floor import cross_load, floor
 from anchor_beam.core.measure.rates import Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
@@ -18,6 +20,7 @@ from anchor_beam.documents.asks.aids import (
     BrakesAsk,
     BrakeShareQuestion,
     CornerWeightsQuestion,
+    FloorQuestion,
     Pressing,
     RollCentreQuestion,
     SpringPressQuestion,
@@ -29,7 +32,9 @@ from anchor_beam.documents.asks.aids import (
 )
 from anchor_beam.documents.asks.common import MM, keyed
 from anchor_beam.errors import InputError, placed
+from anchor_beam.headless.answers.figures import degrees
 from anchor_beam.headless.answers.measure import columns_of, measured
+from anchor_beam.units.kinds import DEG
 
 
 def _pressed(question: Pressing) -> Pressed:
@@ -169,6 +174,26 @@ def corner_weights(question: CornerWeightsQuestion) -> dict[str, Any]:
         "total_kg": whole.total, "front_percent": whole.front_percent, "cross_percent": whole.cross_percent,
         "stands_out": odd,
     }  # fmt: skip
+
+
+def floor_answer(question: FloorQuestion) -> dict[str, Any]:
+    """Shims, lean and twist, and the cross load that the twist makes."""
+    tracks = question.track_mm[0] * MM, question.track_mm[1] * MM
+    keys = {"heights": "heights_mm", "tracks": "track_mm", "wheelbase": "wheelbase_mm"}
+    found = placed(
+        lambda: floor(np.array(question.heights_mm) * MM, tracks, question.wheelbase_mm * MM),
+        lambda place: keyed(place, keys),
+    )
+    answer: dict[str, Any] = {
+        "shims_mm": (found.shims / MM).tolist(), "roll_deg": degrees(found.roll), "pitch_deg": degrees(found.pitch),
+        "twist_mm": found.twist / MM, "cross_load_N": None,
+    }  # fmt: skip
+    stiff = question.roll_stiffness_Nm_per_deg
+    if stiff is not None:
+        torsion = question.chassis_torsion_Nm_per_deg
+        body = math.inf if torsion is None else torsion / DEG
+        answer["cross_load_N"] = cross_load(found, tracks, (stiff[0] / DEG, stiff[1] / DEG), body)
+    return answer
 
 
 def tilt_table(question: TiltTableQuestion) -> dict[str, Any]:

@@ -23,6 +23,7 @@ _ANSWERS = {
     "tyre-size": ("aids", "tyre_size_answer"),
     "corner-weights": ("aids", "corner_weights"),
     "tilt-table": ("aids", "tilt_table"),
+    "floor": ("aids", "floor_answer"),
 }  # fmt: skip
 
 

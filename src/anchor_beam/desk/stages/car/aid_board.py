@@ -144,8 +144,8 @@ class AidBoard(QWidget):
         return row
 
     def _others(self, aid: Aid) -> list[Aid]:
-        place = aid.places(self.axle)[0]
-        return [other for other, _ in aids_for(place) if other.key != aid.key]
+        places = aid.places(self.axle)
+        return [other for other, _ in aids_for(places[0]) if other.key != aid.key] if places else []
 
     def _file_buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()

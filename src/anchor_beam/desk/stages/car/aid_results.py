@@ -99,6 +99,7 @@ class AidResults(QWidget):
         self.said.setVisible(bool(remarks))
         self.trouble.say(None if found.problem is None else faults.sentence(found.problem, units))
         written = bool(found.given) and all(self._is_there(file, given) for given in found.given)
+        self.write.setVisible(bool(self._aid.gives))
         self.write.setEnabled(bool(found.given))  # also once written: the keyboard stays where it is
         self.write.setText("Written to the car" if written else "Write to the car")
 
