@@ -299,7 +299,7 @@ def _fields_at(name: str, text: str, at: XY, aside: float, lift: float) -> list[
 def _front_view(tone: Tone, arms: list[tuple[XY, XY]], track: float) -> list[Item]:
     items: list[Item] = [
         _ground(-0.35, track / 2 + 0.45), Line(((0.0, -0.05), (0.0, 0.85)), Tone.HAIRLINE, Pen.CENTRE),
-        _named("centre line", (0.0, 0.9)), *_wheel(Tone.SOFT, track / 2),
+        _named("centre line", (0.0, -0.06)), *_wheel(Tone.SOFT, track / 2),
     ]  # fmt: skip
     for inner, outer in arms:
         items += [Line((inner, outer), tone, Pen.HEAVY), Ring(inner, tone), Ring(outer, tone)]
@@ -343,7 +343,7 @@ def _strut(tone: Tone, read: Read) -> Drawing:
 def _rod(tone: Tone, read: Read) -> Drawing:
     frame, axle = _joint_at(read, "frame", (-0.45, 0.42)), _joint_at(read, "axle", (0.5, 0.36))
     items: list[Item] = [
-        _ground(-1.0, 1.0), Line(((0.0, -0.05), (0.0, 0.75)), Tone.HAIRLINE, Pen.CENTRE), _named("centre line", (0.0, 0.8)),
+        _ground(-1.0, 1.0), Line(((0.0, -0.05), (0.0, 0.75)), Tone.HAIRLINE, Pen.CENTRE), _named("centre line", (0.0, -0.06)),
         *_wheel(Tone.SOFT, 0.75), *_wheel(Tone.SOFT, -0.75), Line(((-0.65, 0.3), (0.65, 0.3)), Tone.SOFT, Pen.HEAVY),
         Line((frame, axle), tone, Pen.HEAVY), Ring(frame, tone), Ring(axle, tone),
     ]  # fmt: skip

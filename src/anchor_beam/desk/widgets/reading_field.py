@@ -12,6 +12,8 @@ from anchor_beam.figures.aided import entry_figure
 from anchor_beam.session.edits import SetReading
 from anchor_beam.session.workshop import Part
 
+AFTER = 72  # px of a unit with a word behind it
+
 
 class _Kept:
     """Where one entry of an aid is kept, or with a row one cell of its table."""
@@ -57,4 +59,6 @@ class ReadingField(NumberField):
         about = entry.help or entry.label
         super().__init__(bridge, entry.kind, f"{entry.label}{at}", kept, about=about, width=width, after=entry.after)
         self.unit.setVisible(row is None)
+        if entry.after:  # so that two that belong together stand under each other
+            self.unit.setFixedWidth(bridge.theme.px(AFTER))
         bridge.listen(self, to=Part.READINGS | Part.CAR | Part.UNITS, then=self.refresh)

@@ -108,24 +108,24 @@ class AidBoard(QWidget):
         return inner
 
     def _head(self, aid: Aid) -> QHBoxLayout:
-        """Title, other ways to the same figure, front or rear, and the way back."""
+        """The way back, the title, front or rear."""
         theme = self._bridge.theme
         row = QHBoxLayout()
         row.setContentsMargins(theme.px(16), theme.px(8), theme.px(14), theme.px(4))
         row.setSpacing(theme.px(10))
+        self.back = QPushButton("‹ back to the car")
+        self.back.setToolTip("Escape")
+        self.back.clicked.connect(self.closed)
+        row.addWidget(self.back)
         title = Label(aid.title)
         title.setFont(theme.font(Size.LARGE, bold=True))
         row.addWidget(title)
-        row.addStretch()
         if self.axle is not None:
             tabs = AxleTabs(theme, "axle")
             tabs.choose(self.axle)
             tabs.chosen.connect(lambda axle: self.open(aid.key, axle))
             row.addWidget(tabs)
-        self.back = QPushButton("Back to the car")
-        self.back.setToolTip("Escape")
-        self.back.clicked.connect(self.closed)
-        row.addWidget(self.back)
+        row.addStretch()  # in a narrow window the handle of the figures lies there
         return row
 
     def _ways(self, others: list[Aid]) -> QHBoxLayout:

@@ -115,7 +115,7 @@ class ReadingTable(QScrollArea):
                 cell.show()
             self.cells.append(cells)
             beside = self._label(row + 1, len(cells) + 1)
-            beside.setMinimumWidth(self._bridge.theme.px(66))
+            beside.setMinimumWidth(self._bridge.theme.px(82))
             self._beside.append(beside)
 
     def _go_on(self, row: int, column: int) -> None:
