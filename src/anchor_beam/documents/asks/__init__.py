@@ -30,6 +30,7 @@ _MODULES = {
     "corner-weights": ("aids", "CornerWeightsQuestion"),
     "tilt-table": ("aids", "TiltTableQuestion"),
     "floor": ("aids", "FloorQuestion"),
+    "bar-photo": ("aids", "BarPhotoQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)
 

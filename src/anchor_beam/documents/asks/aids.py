@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from anchor_beam.core.measure.photo import CLICK
 from anchor_beam.core.measure.rates import GAUGE, Ends
 from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair
 from anchor_beam.documents.asks.measure import Loads, Positive, Readings
@@ -139,6 +140,21 @@ class FloorQuestion(BaseModel):
     wheelbase_mm: Positive
     roll_stiffness_Nm_per_deg: Pair | None = None
     chassis_torsion_Nm_per_deg: Positive | None = None
+
+
+Marks = Annotated[tuple[Pair, ...], Field(min_length=4, max_length=4)]
+
+
+class BarPhotoQuestion(BaseModel):
+    """Four marks in the picture and on the plane, and points along the bar's middle from one end to the other."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["bar-photo"]
+    marks_px: Marks
+    marks_mm: Marks
+    points_px: Annotated[tuple[Pair, ...], Field(min_length=1, max_length=500)]
+    click_px: Positive = CLICK
 
 
 class TiltTableQuestion(BaseModel):

@@ -12,11 +12,13 @@ from anchor_beam.core.car.measured import weights
 from anchor_beam.core.measure.aids import Measured, tilts
 from anchor_beam.core.measure.corners import settled
 from anchor_beam.core.measure.floor import cross_load, floor
+from anchor_beam.core.measure.photo import FlatBar, flat_bar, lay_flat
 from anchor_beam.core.measure.rates import Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
 from anchor_beam.core.sides import CORNERS
 from anchor_beam.documents.asks.aids import (
+    BarPhotoQuestion,
     BrakesAsk,
     BrakeShareQuestion,
     CornerWeightsQuestion,
@@ -194,6 +196,22 @@ def floor_answer(question: FloorQuestion) -> dict[str, Any]:
         body = math.inf if torsion is None else torsion / DEG
         answer["cross_load_N"] = cross_load(found, tracks, (stiff[0] / DEG, stiff[1] / DEG), body)
     return answer
+
+
+def bar_photo(question: BarPhotoQuestion) -> dict[str, Any]:
+    """Lengths, angles and bends of a bar, and how far each point lies beside the path."""
+    clicked, keys = np.array(question.points_px), {"marks": "marks_px", "points": "points_px"}
+
+    def found() -> FlatBar:
+        laid = lay_flat(np.array(question.marks_px), np.array(question.marks_mm) * MM)
+        return flat_bar(laid.flat(clicked), question.click_px * float(laid.scale(clicked).mean()))
+
+    bar = placed(found, lambda place: keys.get(place, place))
+    return {
+        "centre_length_mm": measured(bar.centre_length, MM), "arm_length_mm": [measured(arm, MM) for arm in bar.arms],
+        "splay_deg": [measured(splay, DEG) for splay in bar.splays],
+        "bend_radius_mm": [measured(radius, MM) for radius in bar.radii], "off_mm": (bar.off / MM).tolist(),
+    }  # fmt: skip
 
 
 def tilt_table(question: TiltTableQuestion) -> dict[str, Any]:

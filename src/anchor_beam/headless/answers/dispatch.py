@@ -24,6 +24,7 @@ _ANSWERS = {
     "corner-weights": ("aids", "corner_weights"),
     "tilt-table": ("aids", "tilt_table"),
     "floor": ("aids", "floor_answer"),
+    "bar-photo": ("aids", "bar_photo"),
 }  # fmt: skip
 
 
