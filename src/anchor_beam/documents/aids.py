@@ -83,6 +83,7 @@ class Aid:
         return tuple(place.format(axle=axle) for place in self.gives)
 
 
+PHOTO = "bar-photo"  # its rows are places in a picture: four marks, then the bar
 STANDS = "Stands on hard level ground, wheels chocked; never under a car on a jack alone."
 FINE, LENGTH, FORCE, MASS = Kind.FINE_LENGTH, Kind.LENGTH, Kind.FORCE, Kind.MASS
 TRAVEL = (-400.0, 400.0)
@@ -249,6 +250,21 @@ AIDS: tuple[Aid, ...] = (
         (*_joint("frame", "Eye at the frame"), *_joint("axle", "Eye at the axle")),
         (), ("car.{axle}.roll_centre_height",), per_axle=True,
         formula=r"h = z_1 + \frac{y_1}{y_1 - y_2} (z_2 - z_1)", source="docs/theory/measurements.md, Roll centre",
+    ),
+    Aid(
+        PHOTO, "Bar from a photo", "from a photo",
+        "Bar flat on the floor, four marks at the corners of a field around it, on blocks as high as the bar's middle. From "
+        "above. Click marks 1 to 4 in turn, then along the bar's middle from its left end to its right, close in the bends.",
+        (
+            Entry("width", "Field, across", LENGTH, (50.0, 5000.0), "Between marks 1 and 2, along the bar.", 1200.0),
+            Entry("depth", "Field, deep", LENGTH, (50.0, 5000.0), "Between marks 2 and 3, across the bar.", 500.0),
+        ),
+        (
+            Entry("x", "across", Kind.COUNT, (-50_000.0, 50_000.0), "Pixels from the left."),
+            Entry("y", "down", Kind.COUNT, (-50_000.0, 50_000.0), "Pixels from the top."),
+        ),
+        tuple(f"bench.{{axle}}.bar.{name}" for name in ("centre_length", "arm_length", "splay", "bend_radius")),
+        per_axle=True, formula="", source="docs/theory/measurements.md, Bar from a photo",
     ),
     Aid(
         "brakes", "Brake share from cylinders and discs", "from cylinders and discs",

@@ -375,8 +375,26 @@ def _brakes(tone: Tone, read: Read) -> Drawing:
     return Drawing(tuple(items), (-0.95, -0.25), (0.95, 0.25), "Disc brakes, from outside")
 
 
+def _photo(tone: Tone, read: Read) -> Drawing:
+    """A bar with four marks around it, numbered in the order of the clicks."""
+    del read
+    bar = ((-0.47, 0.27), (-0.45, 0.06), (-0.41, 0.02), (0.41, 0.02), (0.45, 0.06), (0.47, 0.27))
+    items: list[Item] = [
+        Line(bar, tone, Pen.HEAVY), *(Ring(at, Tone.GRAB) for at in bar),
+        Dimension((-0.6, 0.5), (0.6, 0.5), slot="width"), Dimension((0.78, -0.1), (0.78, 0.4), slot="depth"),
+    ]  # fmt: skip
+    for i, at in enumerate(((-0.6, 0.4), (0.6, 0.4), (0.6, -0.1), (-0.6, -0.1)), start=1):
+        items += [
+            Circle(at, 0.03, Tone.INK), Line(((at[0] - 0.045, at[1]), (at[0] + 0.045, at[1]))),
+            Line(((at[0], at[1] - 0.045), (at[0], at[1] + 0.045))), _named(f"{i}", (at[0] + 0.06, at[1]), Align.LEFT),
+        ]  # fmt: skip
+    return Drawing(
+        tuple(items), (-1.0, -0.18), (1.1, 0.58), "Marks 1 to 4, then the bar from its left end to its right"
+    )
+
+
 _DRAWN: dict[str, Callable[[Tone, Read], Drawing]] = {
-    "corner-weights": _scales, "floor": _floor, "tilt": _tilt,
+    "corner-weights": _scales, "floor": _floor, "tilt": _tilt, "bar-photo": _photo,
     "spring-ratio": _ratio_of("spring", (0.42, 0.26), (0.36, 0.75)),
     "pickup-ratio": _ratio_of("pick-up", (0.45, 0.25), (0.45, 0.55)), "spring-press": _press, "spring-wire": _wire,
     "wheel-rate": _hub, "tyre-rate": _tyre_pressed, "tyre-size": _size, "roll-arms": _two_arms, "roll-strut": _strut,

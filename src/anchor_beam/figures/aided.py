@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 import numpy as np
 
@@ -11,12 +13,13 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.measure.aids import Measured, motion_ratio, tilts
 from anchor_beam.core.measure.corners import settled
 from anchor_beam.core.measure.floor import cross_load, floor
+from anchor_beam.core.measure.photo import FEWEST, MARKS, FlatBar, Laid, bar_in_picture, lay_flat
 from anchor_beam.core.measure.rates import Ends, Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
 from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.core.working import Term, Working
-from anchor_beam.documents.aids import Entry
+from anchor_beam.documents.aids import PHOTO, Entry
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import read
 from anchor_beam.documents.readings import Readings
@@ -113,7 +116,7 @@ def working(given: Given, readings: Readings, file: CarFile) -> Working:
     )
 
 
-LEAST_ROWS = {"corner-weights": 1, "tilt": 2, "spring-ratio": 4, "pickup-ratio": 4}
+LEAST_ROWS = {"corner-weights": 1, PHOTO: MARKS + FEWEST, "tilt": 2, "spring-ratio": 4, "pickup-ratio": 4}
 
 
 @dataclass(frozen=True, eq=False)
@@ -181,6 +184,35 @@ def _floor(asked: _Asked) -> Aided:
         total = sum(getattr(car, f"corner_{key}").value for key in CORNERS)
         notes.append(words.floor_twists(found.twist, moved, 100.0 * moved / total))
     return Aided(notes=tuple(notes))
+
+
+def photo_path(readings: Readings, file: CarFile) -> tuple[Laid, FlatBar]:
+    """The picture laid flat by its marks, and the bar's path.
+
+    Raises:
+        InputError, NoSolution: at "marks" or "points".
+    """
+    at = {entry.name: found[0] for entry in readings.table.entries if (found := entry_figure(entry, readings, file))}
+    places = tuple((row[0].value, row[1].value) for row in readings.rows if row[0] is not None and row[1] is not None)
+    return _photo_path(at["width"], at["depth"], places)
+
+
+@lru_cache(maxsize=8)
+def _photo_path(width: float, depth: float, places: tuple[tuple[float, float], ...]) -> tuple[Laid, FlatBar]:
+    pixels = np.array(places).reshape(-1, 2)
+    laid = lay_flat(pixels[:MARKS], np.array([[0.0, depth], [width, depth], [width, 0.0], [0.0, 0.0]]))
+    return laid, bar_in_picture(laid, pixels[MARKS:])
+
+
+def _photo(asked: _Asked) -> Aided:
+    """The mean of both arms, as bars are mirror-symmetric here; where they differ it says so."""
+    _, bar = photo_path(asked.readings, asked.file)
+    mean = [
+        Measured(0.5 * (a.value + b.value), 0.5 * math.hypot(a.error, b.error))
+        for a, b in (bar.arms, bar.splays, bar.radii)
+    ]
+    notes = words.arms(*(arm.value for arm in bar.arms), error=math.hypot(*(arm.error for arm in bar.arms)))
+    return Aided(asked.gives(bar.centre_length, *mean), notes=(notes,))
 
 
 def _tilt(asked: _Asked) -> Aided:
@@ -276,7 +308,7 @@ def _corners(asked: _Asked) -> Aided:
 
 
 _WORK: dict[str, Callable[[_Asked], Aided]] = {
-    "corner-weights": _corners, "floor": _floor, "tilt": _tilt, "spring-ratio": _ratio, "pickup-ratio": _ratio,
+    "corner-weights": _corners, "floor": _floor, PHOTO: _photo, "tilt": _tilt, "spring-ratio": _ratio, "pickup-ratio": _ratio,
     "spring-press": _press,
     "spring-wire": _wire, "wheel-rate": _wheel, "tyre-rate": _tyre, "tyre-size": _size, "roll-arms": _arms,
     "roll-strut": _strut, "roll-rod": _rod, "brakes": _brakes,

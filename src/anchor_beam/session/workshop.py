@@ -14,12 +14,15 @@ from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.folding import unnumbered
+from anchor_beam.documents.kept import Photo
+from anchor_beam.documents.kinds import PHOTO
 from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
 from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
 from anchor_beam.session.drag import Drag
+from anchor_beam.session.edits.documents import PutDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import TakeTypical, figure_name
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
@@ -181,6 +184,38 @@ class Workshop:
 
         names = (figure_name(place), acts.WRITTEN, TakeTypical.said)
         return history(self.garage, self.session.car, place, names)
+
+    def keep_photo(self, title: str, media_type: str, content: bytes) -> None:
+        """Keep a picture with the car, in place of one of that title.
+
+        Raises:
+            InputError: there is no car on the bench.
+            StoreError: it could not be kept.
+        """
+        session, _ = self._require()
+        known = self._photo(title)
+        document = self.garage.database.new_number() if known is None else known[0]
+        photo = Photo(title, media_type, self.garage.blobs.keep(content))
+        session.do(PutDocument(f"{title}, photo", PHOTO, document, photo))
+        self.say(Said(title, "the photo is kept with the car."))
+        self._tell(Part.READINGS)
+
+    def photo(self, title: str) -> bytes | None:
+        """The bytes of a picture of this car.
+
+        Raises:
+            StoreError: they cannot be read.
+        """
+        known = self._photo(title)
+        return None if known is None else self.garage.blobs.read(known[1].blob)
+
+    def _photo(self, title: str) -> tuple[int, Photo] | None:
+        if self.session is None:
+            return None
+        for document, head in self.session.heads.items():
+            if head.kind == PHOTO.name and (photo := self.session.record(document)).title == title:
+                return document, photo
+        return None
 
     # acts
 

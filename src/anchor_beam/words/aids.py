@@ -85,6 +85,14 @@ def floor_twists(twist: float, mass: float, percent: float) -> Remark:
     )
 
 
+def arms(left: float, right: float, *, error: float) -> Remark:
+    """Of a bar from a photo: whether both arms are of one length."""
+    values = ((left, Kind.FINE_LENGTH), (right, Kind.FINE_LENGTH))
+    if abs(left - right) > 2.0 * error:
+        return Remark("The arms differ, {} and {}: one is bent, or the bar is not made alike on both sides.", values)
+    return Remark("Arms {} and {}: alike within what clicks can tell.", values)
+
+
 def corners(fl: float, fr: float, rl: float, rr: float) -> tuple[Remark, ...]:
     """What four corners add up to, and what they hint at."""
     whole = weights(fl, fr, rl, rr)

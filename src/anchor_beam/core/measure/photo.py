@@ -17,7 +17,7 @@ from anchor_beam.errors import InputError, NoSolution
 
 CLICK = 1.5  # px, one standard deviation of a click
 MARKS = 4
-STEPS = 40
+STEPS, SETTLED = 40, 2e-5  # of the search, and m below which it is done
 IN_LINE = 0.02  # height of a triangle of marks over its longest side, below which they lie in a line
 FEWEST = 10  # points along a bar with two bends
 
@@ -71,6 +71,24 @@ def _require_spread(points: FloatArray) -> None:
             raise InputError("marks", "Three of the marks lie in a line.", accepts="marks at the corners of a field")
 
 
+def bar_in_picture(laid: Laid, points: FloatArray, click: float = CLICK) -> FlatBar:
+    """Path of a bar through points in a picture (n, 2) [px] that was laid flat; click: standard deviation of each [px].
+
+    Raises:
+        InputError, NoSolution: as `flat_bar`.
+    """
+    _require_points(points)
+    return flat_bar(laid.flat(points), click * float(laid.scale(points).mean()))
+
+
+def _require_points(points: FloatArray) -> None:
+    if len(points) < FEWEST:
+        raise InputError(
+            "points", "These are too few points for a bar with two bends.", got=len(points),
+            accepts=f"{FEWEST} or more, some of them in the bends",
+        )  # fmt: skip
+
+
 @dataclass(frozen=True, eq=False)
 class FlatBar:
     """A bar in its plane. corners: ends and the two corners of its centreline (4, 2) [m]; radii: of both bends [m]. Figures
@@ -93,9 +111,7 @@ def flat_bar(points: FloatArray, error: float) -> FlatBar:
         NoSolution: at "points", where the path does not settle.
     Source: least squares of the distance from three lines joined by true arcs (Gauss-Newton); errors from its normal matrix.
     """
-    if len(points) < FEWEST:
-        raise InputError("points", "These are too few points for a bar with two bends.", got=len(points),
-                         accepts=f"{FEWEST} or more, some of them in the bends")  # fmt: skip
+    _require_points(points)
     unknown = _begin(points)
     for _ in range(STEPS):
         off = _off(unknown, points)
@@ -104,7 +120,7 @@ def flat_bar(points: FloatArray, error: float) -> FlatBar:
         limit = 0.2 * math.dist(points[0], points[-1])
         unknown = unknown + step * min(1.0, limit / max(float(np.abs(step).max()), 1e-12))
         unknown[8:] = np.clip(unknown[8:], 1e-3, limit)
-        if float(np.abs(step).max()) < 1e-8:
+        if float(np.abs(step).max()) < SETTLED:
             break
     off = _off(unknown, points)
     if not np.isfinite(unknown).all() or float(np.sqrt(np.mean(off**2))) > max(10.0 * error, 0.02):
@@ -119,11 +135,13 @@ def flat_bar(points: FloatArray, error: float) -> FlatBar:
 
 
 def _begin(points: FloatArray) -> FloatArray:
-    """Ends, corners and radii to begin from: the two places that lie farthest beside the chords."""
-    best, where = math.inf, (len(points) // 4, 3 * len(points) // 4)
-    for i in range(2, len(points) - 4):
-        for j in range(i + 2, len(points) - 2):
-            cost = sum(_beside(points[part]) for part in (slice(0, i + 1), slice(i, j + 1), slice(j, None)))
+    """Ends, corners and radii to begin from: the two places that leave least beside three lines."""
+    n, first = len(points), 2
+    beside = _beside(points)
+    best, where = math.inf, (n // 4, 3 * n // 4)
+    for i in range(first, n - 2 * first):
+        for j in range(i + first, n - first):
+            cost = beside[0, i] + beside[i, j] + beside[j, n - 1]
             if cost < best:
                 best, where = cost, (i, j)
     i, j = where
@@ -131,10 +149,14 @@ def _begin(points: FloatArray) -> FloatArray:
     return np.concatenate([points[0], points[i], points[j], points[-1], [size, size]])
 
 
-def _beside(points: FloatArray) -> float:
-    """Sum of squares of the distances from the best line."""
-    centred = points - points.mean(axis=0)
-    return float(np.linalg.svd(centred, compute_uv=False)[-1] ** 2)
+def _beside(points: FloatArray) -> FloatArray:
+    """(n, n) sum of squares of the distances of points i to j from their best line."""
+    powers = np.column_stack([np.ones(len(points)), points, points**2, points[:, 0] * points[:, 1]])
+    upto = np.vstack([np.zeros(6), np.cumsum(powers, axis=0)])
+    count, x, y, xx, yy, xy = np.moveaxis(upto[None, 1:] - upto[:-1, None], -1, 0)
+    with np.errstate(all="ignore"):  # of pairs in the wrong order, which nobody asks for
+        a, b, c = xx - x * x / count, yy - y * y / count, xy - x * y / count
+        return np.asarray(0.5 * (a + b - np.sqrt((a - b) ** 2 + 4.0 * c * c)), dtype=float)
 
 
 def _off(unknown: FloatArray, points: FloatArray) -> FloatArray:
@@ -189,12 +211,11 @@ def _in_bend(
 
 def _slopes(unknown: FloatArray, points: FloatArray) -> FloatArray:
     """(n + 2, 10) of the distances over what is sought."""
-    step, columns = 1e-6, []
+    step, here, columns = 1e-7, _off(unknown, points), []
     for i in range(len(unknown)):
-        ahead, behind = unknown.copy(), unknown.copy()
-        ahead[i] += step
-        behind[i] -= step
-        columns.append((_off(ahead, points) - _off(behind, points)) / (2.0 * step))
+        moved = unknown.copy()
+        moved[i] += step
+        columns.append((_off(moved, points) - here) / step)
     return np.stack(columns, axis=1)
 
 

@@ -12,7 +12,7 @@ from anchor_beam.core.car.measured import weights
 from anchor_beam.core.measure.aids import Measured, tilts
 from anchor_beam.core.measure.corners import settled
 from anchor_beam.core.measure.floor import cross_load, floor
-from anchor_beam.core.measure.photo import FlatBar, flat_bar, lay_flat
+from anchor_beam.core.measure.photo import FlatBar, bar_in_picture, lay_flat
 from anchor_beam.core.measure.rates import Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
@@ -204,7 +204,7 @@ def bar_photo(question: BarPhotoQuestion) -> dict[str, Any]:
 
     def found() -> FlatBar:
         laid = lay_flat(np.array(question.marks_px), np.array(question.marks_mm) * MM)
-        return flat_bar(laid.flat(clicked), question.click_px * float(laid.scale(clicked).mean()))
+        return bar_in_picture(laid, clicked, question.click_px)
 
     bar = placed(found, lambda place: keys.get(place, place))
     return {

@@ -13,13 +13,15 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.aid_results import AidResults
+from anchor_beam.desk.stages.car.photo_view import PhotoView
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
-from anchor_beam.documents.aids import BY_KEY, Aid, aids_for
+from anchor_beam.documents.aids import BY_KEY, PHOTO, Aid, aids_for
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
+from anchor_beam.documents.bounds import PHOTO as PHOTO_BYTES
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Size
@@ -46,6 +48,7 @@ class AidBoard(QWidget):
         self._inner: QWidget | None = None
         self.fields: dict[str, ReadingField] = {}
         self.table: ReadingTable | None = None
+        self.photo: PhotoView | None = None
         self.setAutoFillBackground(True)
         back = QShortcut(QKeySequence(Qt.Key.Key_Escape), self)
         back.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
@@ -93,10 +96,15 @@ class AidBoard(QWidget):
             self.drawing.place(name, field)
             field.taken.connect(lambda _=None, n=name: self._go_on(n))
         column.addWidget(self.drawing, stretch=3)
+        if aid.key == PHOTO:  # the photo has the room
+            self.drawing.setFixedHeight(theme.px(190))
         below = QHBoxLayout()
         below.setContentsMargins(theme.px(16), theme.px(6), theme.px(14), theme.px(10))
         below.setSpacing(theme.px(24))
-        self.table = ReadingTable(bridge, aid, self.axle) if aid.columns else None
+        self.photo = PhotoView(bridge, self.axle) if aid.key == PHOTO and self.axle is not None else None
+        self.table = ReadingTable(bridge, aid, self.axle) if aid.columns and self.photo is None else None
+        if self.photo is not None:
+            below.addLayout(self._picture(self.photo), stretch=5)
         if self.table is not None:
             beside = QVBoxLayout()
             beside.addWidget(self.table, stretch=1)
@@ -104,7 +112,7 @@ class AidBoard(QWidget):
             below.addLayout(beside, stretch=3)
         self.results = AidResults(bridge, aid, self.axle)
         below.addWidget(self.results, stretch=2)
-        column.addLayout(below, stretch=2 if aid.columns else 1)
+        column.addLayout(below, stretch=12 if self.photo is not None else 2 if aid.columns else 1)
         return inner
 
     def _head(self, aid: Aid) -> QHBoxLayout:
@@ -146,6 +154,44 @@ class AidBoard(QWidget):
     def _others(self, aid: Aid) -> list[Aid]:
         places = aid.places(self.axle)
         return [other for other, _ in aids_for(places[0]) if other.key != aid.key] if places else []
+
+    def _picture(self, photo: PhotoView) -> QVBoxLayout:
+        """The photo, and where it comes from."""
+        beside = QVBoxLayout()
+        beside.addWidget(photo, stretch=1)
+        row = QHBoxLayout()
+        for text, act in (
+            ("Choose a photo…", lambda: self._files.photo_in(self.photo_from)), ("Clear", lambda: self._replace(())),
+        ):  # fmt: skip
+            button = QPushButton(text)
+            button.clicked.connect(act)
+            row.addWidget(button)
+        row.addStretch()
+        beside.addLayout(row)
+        photo.load()
+        return beside
+
+    def photo_from(self, path: Path) -> None:
+        """Take a photo from a file and keep it with the car."""
+        photo = self.photo
+        if photo is None:
+            return
+        try:
+            content = read_bytes(path, PHOTO_BYTES, path.name)
+        except OSError as problem:
+            self._files.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
+            return
+        except DocumentError as problem:
+            self._files.problems.open(path.name, explain(problem))
+            return
+        media = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg"}
+        kind = next((name for head, name in media.items() if content.startswith(head)), None)
+        if kind is None:
+            self._files.problems.open(path.name, "This is no photo: PNG and JPEG are read.")
+            return
+        if self._bridge.attempt(lambda: self._bridge.workshop.keep_photo(photo.title, kind, content)):
+            photo.use(content)
+            photo.setFocus()
 
     def _file_buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()
