@@ -7,9 +7,10 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from PySide6.QtCore import QPointF, Qt
-from PySide6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QColor, QImage, QPainter, QPen, QPolygonF, QWheelEvent
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication
 
 from anchor_beam.core.bar.path import Vertex, lay
 from anchor_beam.core.sides import Axle
@@ -59,6 +60,13 @@ def open_photo(desk: Desk) -> tuple[AidBoard, PhotoView]:
     return page.aid, page.aid.photo
 
 
+def wheel(view: PhotoView, at: QPointF, notches: int) -> None:
+    place, turn = view.pixel(at), QPoint(0, 120 * notches)
+    buttons, keys, phase = Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier, Qt.ScrollPhase.NoScrollPhase
+    event = QWheelEvent(place, view.mapToGlobal(place), QPoint(), turn, buttons, keys, phase, False)
+    QApplication.sendEvent(view, event)
+
+
 def click(desk: Desk, view: PhotoView, at: QPointF) -> None:
     QTest.mouseClick(view, LEFT_BUTTON, pos=view.pixel(at).toPoint())
     desk.settle()
@@ -66,6 +74,7 @@ def click(desk: Desk, view: PhotoView, at: QPointF) -> None:
 
 def test_a_photo_is_clicked_into_a_bar_and_kept(open_desk, photo: Path) -> None:
     desk: Desk = open_desk()
+    desk.window.resize(1700, 1050)
     board, view = open_photo(desk)
     board.photo_from(photo)
     desk.qtbot.waitUntil(lambda: not view._image.isNull(), timeout=10_000)
@@ -77,11 +86,15 @@ def test_a_photo_is_clicked_into_a_bar_and_kept(open_desk, photo: Path) -> None:
     for at in points[:-1]:
         click(desk, view, at)
     click(desk, view, points[-1] + QPointF(160.0, 0.0))  # a slip, dragged to where it belongs
+    before = view.pixel(points[-1])
+    wheel(view, points[-1], 6)  # closer, and what is under the mouse stays there
+    assert (view.pixel(points[-1]) - before).manhattanLength() < 1.0
     start = view.pixel(view._places()[-1]).toPoint()
     QTest.mousePress(view, LEFT_BUTTON, pos=start)
     move_held(view, view.pixel(points[-1]).toPoint(), LEFT_BUTTON)
     QTest.mouseRelease(view, LEFT_BUTTON, pos=view.pixel(points[-1]).toPoint())
     desk.settle()
+    assert (view._places()[-1] - points[-1]).manhattanLength() < 4.0
     assert view._path is not None
     desk.click(board.results.write)
     made = desk.picture.file.bench.rear.bar

@@ -389,7 +389,7 @@ def _photo(tone: Tone, read: Read) -> Drawing:
             Line(((at[0], at[1] - 0.045), (at[0], at[1] + 0.045))), _named(f"{i}", (at[0] + 0.06, at[1]), Align.LEFT),
         ]  # fmt: skip
     return Drawing(
-        tuple(items), (-1.0, -0.18), (1.1, 0.58), "Marks 1 to 4, then the bar from its left end to its right"
+        tuple(items), (-1.0, -0.18), (1.1, 0.58), "Bar and marks from above"
     )
 
 

@@ -95,24 +95,29 @@ class AidBoard(QWidget):
         for name, field in self.fields.items():
             self.drawing.place(name, field)
             field.taken.connect(lambda _=None, n=name: self._go_on(n))
-        column.addWidget(self.drawing, stretch=3)
-        if aid.key == PHOTO:  # the photo has the room
-            self.drawing.setFixedHeight(theme.px(190))
         below = QHBoxLayout()
         below.setContentsMargins(theme.px(16), theme.px(6), theme.px(14), theme.px(10))
         below.setSpacing(theme.px(24))
         self.photo = PhotoView(bridge, self.axle) if aid.key == PHOTO and self.axle is not None else None
         self.table = ReadingTable(bridge, aid, self.axle) if aid.columns and self.photo is None else None
-        if self.photo is not None:
+        self.results = AidResults(bridge, aid, self.axle)
+        if self.photo is not None:  # it has the room, the rest stands beside it
             below.addLayout(self._picture(self.photo), stretch=5)
+            beside = QVBoxLayout()
+            self.drawing.setFixedHeight(theme.px(190))
+            beside.addWidget(self.drawing)
+            beside.addWidget(self.results, stretch=1)
+            below.addLayout(beside, stretch=3)
+            column.addLayout(below, stretch=1)
+            return inner
+        column.addWidget(self.drawing, stretch=3)
         if self.table is not None:
             beside = QVBoxLayout()
             beside.addWidget(self.table, stretch=1)
             beside.addLayout(self._file_buttons())
             below.addLayout(beside, stretch=3)
-        self.results = AidResults(bridge, aid, self.axle)
         below.addWidget(self.results, stretch=2)
-        column.addLayout(below, stretch=12 if self.photo is not None else 2 if aid.columns else 1)
+        column.addLayout(below, stretch=2 if aid.columns else 1)
         return inner
 
     def _head(self, aid: Aid) -> QHBoxLayout:

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 import numpy as np
 from PySide6.QtCore import QBuffer, QByteArray, QEvent, QIODevice, QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QImage, QImageReader, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
+from PySide6.QtGui import QImage, QImageReader, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QWheelEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 from shiboken6 import isValid
 
@@ -28,7 +28,11 @@ from anchor_beam.session.workshop import Part
 LARGEST = 2400  # px of a side to which a picture is read: more than a window shows
 LOUPE, LARGER = 110, 5.0  # px of its side, and by how much it enlarges
 NEAR = 9  # px within which something is taken hold of
-NO_PHOTO = "Choose a photo, then click mark 1. Arrow keys move the cross, Enter places, Backspace takes back."
+CLOSEST, ZOOM_STEP = 16.0, 1.25
+NO_PHOTO = (
+    "Choose a photo, then click mark 1. The wheel or + and − zoom. "
+    "Arrow keys move the cross, Enter places, Backspace takes back."
+)
 
 
 class PhotoView(QWidget):
@@ -44,6 +48,7 @@ class PhotoView(QWidget):
         self._held: tuple[int, QPointF] | None = None  # which place is dragged, and where it is now
         self._path: FloatArray | None = None  # (n, 2) [px of the picture]
         self._over: QPointF | None = None  # where the mouse is [px]
+        self._zoom, self._middle = 1.0, QPointF()  # and which place of the picture is in the middle
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -83,6 +88,7 @@ class PhotoView(QWidget):
             return
         self._image, self._size = image, size
         self._cross = QPointF(0.5 * size.width(), 0.5 * size.height())
+        self._zoom, self._middle = 1.0, QPointF(self._cross)
         self._show()
 
     def load(self) -> None:
@@ -122,11 +128,20 @@ class PhotoView(QWidget):
 
     @property
     def _frame(self) -> QRectF:
-        """Where the picture is painted [px]."""
-        size = QSize(self._size).scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
-        return QRectF(
-            (self.width() - size.width()) / 2, (self.height() - size.height()) / 2, size.width(), size.height()
-        )
+        """Where the whole picture is painted [px]: it fits at first and fills the view when larger."""
+        fitting = QSize(self._size).scaled(self.size(), Qt.AspectRatioMode.KeepAspectRatio)
+        width, height = fitting.width() * self._zoom, fitting.height() * self._zoom
+        scale = width / max(self._size.width(), 1)
+        left, top = 0.5 * self.width() - self._middle.x() * scale, 0.5 * self.height() - self._middle.y() * scale
+        return QRectF(_held_to(left, width, self.width()), _held_to(top, height, self.height()), width, height)
+
+    def _zoom_by(self, factor: float, at: QPointF) -> None:
+        """Closer or farther, with what is under a place of the widget staying there."""
+        under = self._in_picture(at)
+        self._zoom = min(max(self._zoom * factor, 1.0), CLOSEST)
+        scale = self._frame.width() / max(self._size.width(), 1)
+        self._middle = under + (QPointF(0.5 * self.width(), 0.5 * self.height()) - at) / scale
+        self.update()
 
     def pixel(self, at: QPointF) -> QPointF:
         """Of the widget, from one of the picture."""
@@ -168,6 +183,10 @@ class PhotoView(QWidget):
             places, self._held = self._places(), None
             self._keep(places)
 
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        if not self._image.isNull():
+            self._zoom_by(ZOOM_STEP ** (event.angleDelta().y() / 120.0), event.position())
+
     def keyPressEvent(self, event: QKeyEvent) -> None:
         step = 1.0 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 20.0
         moves = {
@@ -176,8 +195,12 @@ class PhotoView(QWidget):
         }  # fmt: skip
         key = Qt.Key(event.key())
         if key in moves:
-            self._cross += QPointF(*moves[key])
+            self._cross += QPointF(*moves[key]) / self._zoom
+            if not QRectF(self.rect()).contains(self.pixel(self._cross)):
+                self._middle = QPointF(self._cross)
             self.update()
+        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Minus):
+            self._zoom_by(ZOOM_STEP if key is Qt.Key.Key_Plus else 1.0 / ZOOM_STEP, self.pixel(self._cross))
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
             self._add(QPointF(self._cross))
         elif key is Qt.Key.Key_Backspace and self._places():
@@ -279,3 +302,10 @@ class PhotoView(QWidget):
         self._paint_cross(painter, at, Tone.INK, px(8))
         painter.fillRect(QRectF(at.x() + px(6), at.y() - px(18), px(14), px(15)), self._theme.colour(Tone.SHEET))
         pen.write(at.x() + px(13), at.y() - px(6), str(number + 1), tone=Tone.INK, align=Align.CENTRE, bold=True)
+
+
+def _held_to(start: float, length: float, room: float) -> float:
+    """Where a picture begins, so that it fills its room if it can, else stands in the middle of it."""
+    if length <= room:
+        return 0.5 * (room - length)
+    return min(max(start, room - length), 0.0)
