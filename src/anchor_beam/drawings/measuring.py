@@ -388,9 +388,7 @@ def _photo(tone: Tone, read: Read) -> Drawing:
             Circle(at, 0.03, Tone.INK), Line(((at[0] - 0.045, at[1]), (at[0] + 0.045, at[1]))),
             Line(((at[0], at[1] - 0.045), (at[0], at[1] + 0.045))), _named(f"{i}", (at[0] + 0.06, at[1]), Align.LEFT),
         ]  # fmt: skip
-    return Drawing(
-        tuple(items), (-1.0, -0.18), (1.1, 0.58), "Bar and marks from above"
-    )
+    return Drawing(tuple(items), (-1.0, -0.18), (1.1, 0.58), "Bar and marks from above")
 
 
 _DRAWN: dict[str, Callable[[Tone, Read], Drawing]] = {

@@ -24,8 +24,10 @@ FEWEST = 10  # points along a bar with two bends
 
 @dataclass(frozen=True, eq=False)
 class Laid:
-    """A picture laid flat: homography (3, 3) from pixels to the plane [m], and its error over a click [m]."""
+    """A picture laid flat: marks in it (4, 2) [px] and on the plane (4, 2) [m], homography (3, 3) from pixels to metres."""
 
+    marks: FloatArray
+    plane: FloatArray
     to_plane: FloatArray
 
     def flat(self, pixels: FloatArray) -> FloatArray:
@@ -58,7 +60,7 @@ def lay_flat(pixels: FloatArray, plane: FloatArray) -> Laid:
         rows.append([0.0, 0.0, 0.0, x, y, 1.0, -v * x, -v * y])
     found = np.append(np.linalg.solve(np.array(rows), plane.ravel()), 1.0).reshape(3, 3)
     centred = np.array([[1.0 / size, 0.0, -mean[0] / size], [0.0, 1.0 / size, -mean[1] / size], [0.0, 0.0, 1.0]])
-    return Laid(frozen(found @ centred))
+    return Laid(frozen(pixels), frozen(plane), frozen(found @ centred))
 
 
 def _require_spread(points: FloatArray) -> None:
@@ -72,13 +74,17 @@ def _require_spread(points: FloatArray) -> None:
 
 
 def bar_in_picture(laid: Laid, points: FloatArray, click: float = CLICK) -> FlatBar:
-    """Path of a bar through points in a picture (n, 2) [px] that was laid flat; click: standard deviation of each [px].
+    """Path of a bar through points in a picture (n, 2) [px] that was laid flat; click: standard deviation of each [px], also
+    of the marks.
 
     Raises:
         InputError, NoSolution: as `flat_bar`.
     """
     _require_points(points)
-    return flat_bar(laid.flat(points), click * float(laid.scale(points).mean()))
+    beside = [
+        lay_flat(laid.marks + click * off.reshape(MARKS, 2), laid.plane).flat(points) for off in np.eye(2 * MARKS)
+    ]
+    return flat_bar(laid.flat(points), click * float(laid.scale(points).mean()), np.array(beside))
 
 
 def _require_points(points: FloatArray) -> None:
@@ -102,9 +108,9 @@ class FlatBar:
     off: FloatArray
 
 
-def flat_bar(points: FloatArray, error: float) -> FlatBar:
+def flat_bar(points: FloatArray, error: float, beside: FloatArray | None = None) -> FlatBar:
     """Path of a bar with two bends through points along its centreline (n, 2) [m], from one end to the other; error: of each
-    point [m].
+    point [m]; beside: where all the points would lie (k, n, 2) [m] for each of k errors that they share.
 
     Raises:
         InputError: at "points", where there are too few, or they are not a bar with two bends.
@@ -131,6 +137,9 @@ def flat_bar(points: FloatArray, error: float) -> FlatBar:
     free = max(len(points) - len(unknown), 1)
     spread = max(error, math.sqrt(float((off**2).sum()) / free))
     covariance = np.asarray(np.linalg.pinv(slope.T @ slope) * spread**2, dtype=float)
+    for moved in () if beside is None else beside:
+        step = np.linalg.lstsq(slope, off - _off(unknown, moved), rcond=None)[0]
+        covariance = covariance + np.outer(step, step) * (spread / error) ** 2  # the same hand clicked both
     return _figures(unknown, covariance, points, off)
 
 
