@@ -17,7 +17,8 @@ from anchor_beam.errors import InputError, NoSolution
 
 CLICK = 1.5  # px, one standard deviation of a click
 MARKS = 4
-STEPS, SETTLED = 40, 2e-5  # of the search, and m below which it is done
+STRAIGHT = 0.02  # rad of half a bend's angle from none or from a fold, within which it has no arc
+STEPS, SETTLED = 15, 2e-5  # of the search, and m below which it is done
 IN_LINE = 0.02  # height of a triangle of marks over its longest side, below which they lie in a line
 FEWEST = 10  # points along a bar with two bends
 
@@ -120,9 +121,7 @@ def flat_bar(points: FloatArray, error: float, beside: FloatArray | None = None)
     _require_points(points)
     unknown = _begin(points)
     for _ in range(STEPS):
-        off = _off(unknown, points)
-        slope = _slopes(unknown, points)
-        step = np.linalg.lstsq(slope, -off, rcond=None)[0]
+        step = np.linalg.lstsq(_slopes(unknown, points), -_off(unknown, points), rcond=None)[0]
         limit = 0.2 * math.dist(points[0], points[-1])
         unknown = unknown + step * min(1.0, limit / max(float(np.abs(step).max()), 1e-12))
         unknown[8:] = np.clip(unknown[8:], 1e-3, limit)
@@ -133,9 +132,9 @@ def flat_bar(points: FloatArray, error: float, beside: FloatArray | None = None)
         raise NoSolution(
             "points", "No bar with two bends goes through these points.", accepts="points along its middle, in order"
         )  # fmt: skip
-    slope = _slopes(unknown, points)
     free = max(len(points) - len(unknown), 1)
     spread = max(error, math.sqrt(float((off**2).sum()) / free))
+    slope = _slopes(unknown, points)
     covariance = np.asarray(np.linalg.pinv(slope.T @ slope) * spread**2, dtype=float)
     for moved in () if beside is None else beside:
         step = np.linalg.lstsq(slope, off - _off(unknown, moved), rcond=None)[0]
@@ -169,87 +168,97 @@ def _beside(points: FloatArray) -> FloatArray:
 
 
 def _off(unknown: FloatArray, points: FloatArray) -> FloatArray:
-    """Distance (n,) of points from the path, signed across each line, outwards from each bend."""
-    ends = unknown[:8].reshape(4, 2)
-    lines = [_across(points, ends[k], ends[k + 1]) for k in range(3)]
-    pieces = [_piece_of(points, ends, k) for k in range(3)]
+    """Distance (…, n + 2) of points from the paths (…, 10): signed across each line, outwards from each bend, then along the
+    arms at both ends, which stand where the first and the last point are."""
+    ends = unknown[..., :8].reshape(*unknown.shape[:-1], 4, 2)
+    lines = [_across(points, ends[..., k, :], ends[..., k + 1, :]) for k in range(3)]
+    pieces = [_from_piece(points, ends[..., k, :], ends[..., k + 1, :]) for k in range(3)]
     off = np.choose(np.argmin(pieces, axis=0), lines)
-    for k, radius in ((1, unknown[8]), (2, unknown[9])):
-        bent, there = _in_bend(points, ends[k - 1], ends[k], ends[k + 1], radius)
+    for k in (1, 2):
+        bent, there = _in_bend(points, ends[..., k - 1 : k + 2, :], unknown[..., 7 + k])
         off = np.where(bent, there, off)
-    first, last = points[0] - ends[0], points[-1] - ends[3]  # the ends stand where the first and the last point are
-    along = [_unit(ends[1] - ends[0]) @ first, _unit(ends[3] - ends[2]) @ last]
-    return np.concatenate([off, along])
+    first, last = points[0] - ends[..., 0, :], points[-1] - ends[..., 3, :]
+    along = [
+        _dot(_unit(ends[..., 1, :] - ends[..., 0, :]), first),
+        _dot(_unit(ends[..., 3, :] - ends[..., 2, :]), last),
+    ]
+    return np.concatenate([off, np.stack(along, axis=-1)], axis=-1)
+
+
+def _dot(one: FloatArray, other: FloatArray) -> FloatArray:
+    """Of vectors of the plane (…, 2)."""
+    return np.asarray(one[..., 0] * other[..., 0] + one[..., 1] * other[..., 1])
+
+
+def _long(vector: FloatArray) -> FloatArray:
+    return np.asarray(np.hypot(vector[..., 0], vector[..., 1]))
 
 
 def _unit(vector: FloatArray) -> FloatArray:
-    return np.asarray(vector / max(float(np.linalg.norm(vector)), 1e-12))
+    return np.asarray(vector / np.maximum(_long(vector), 1e-12)[..., None])
+
+
+def _left_of(along: FloatArray) -> FloatArray:
+    return np.stack([-along[..., 1], along[..., 0]], axis=-1)
 
 
 def _across(points: FloatArray, start: FloatArray, end: FloatArray) -> FloatArray:
-    along = _unit(end - start)
-    return np.asarray((points - start) @ np.array([-along[1], along[0]]))
+    """Distance (…, n) to the left of the line from start to end (…, 2)."""
+    return _dot(points - start[..., None, :], _left_of(_unit(end - start))[..., None, :])
 
 
-def _piece_of(points: FloatArray, ends: FloatArray, k: int) -> FloatArray:
-    """Distance (n,) from one of the three pieces, to tell which one a point belongs to."""
-    start, end = ends[k], ends[k + 1]
-    part = np.clip((points - start) @ (end - start) / max(float((end - start) @ (end - start)), 1e-12), 0.0, 1.0)
-    return np.asarray(np.linalg.norm(points - start - part[:, None] * (end - start), axis=1))
+def _from_piece(points: FloatArray, start: FloatArray, end: FloatArray) -> FloatArray:
+    """Distance (…, n) from a straight piece, to tell which one a point belongs to."""
+    piece, at = (end - start)[..., None, :], points - start[..., None, :]
+    part = np.clip(_dot(at, piece) / np.maximum(_dot(piece, piece), 1e-12), 0.0, 1.0)
+    return _long(at - part[..., None] * piece)
 
 
-def _in_bend(
-    points: FloatArray, before: FloatArray, corner: FloatArray, after: FloatArray, radius: float
-) -> tuple[np.ndarray, FloatArray]:
-    """Which points lie beside the arc at a corner, and how far outwards from it."""
+def _in_bend(points: FloatArray, path: FloatArray, radius: FloatArray) -> tuple[np.ndarray, FloatArray]:
+    """Which points (…, n) lie beside the arc at the middle corner of a path (…, 3, 2), and how far outwards from it."""
+    before, corner, after = np.moveaxis(path, -2, 0)
     one, other = _unit(before - corner), _unit(after - corner)
-    half = 0.5 * math.acos(float(np.clip(one @ other, -1.0, 1.0)))
-    if not 0.02 < half < 0.5 * math.pi - 0.02:
-        return np.zeros(len(points), dtype=bool), np.zeros(len(points))
-    touch = radius / math.tan(half)
-    middle = corner + _unit(one + other) * radius / math.sin(half)
-    from_corner = points - corner
+    half = 0.5 * np.arccos(np.clip(_dot(one, other), -1.0, 1.0))
+    is_bend = (half > STRAIGHT) & (half < 0.5 * math.pi - STRAIGHT)
+    half = np.where(is_bend, half, 1.0)
+    touch = (radius / np.tan(half))[..., None]
+    middle = corner + _unit(one + other) * (radius / np.sin(half))[..., None]
+    from_corner = points - corner[..., None, :]
     bent = (
-        (from_corner @ one < touch)
-        & (from_corner @ other < touch)
-        & (np.linalg.norm(from_corner, axis=1) < 2.0 * touch)
+        is_bend[..., None]
+        & (_dot(from_corner, one[..., None, :]) < touch)
+        & (_dot(from_corner, other[..., None, :]) < touch)
+        & (_long(from_corner) < 2.0 * touch)
     )
-    turn = _across(middle[None], before, corner)[0]
-    return bent, np.asarray((radius - np.linalg.norm(points - middle, axis=1)) * math.copysign(1.0, turn))
+    turn = np.copysign(1.0, _dot(middle - before, _left_of(corner - before)))
+    outwards = radius[..., None] - _long(points - middle[..., None, :])
+    return bent, np.asarray(outwards * turn[..., None])
 
 
 def _slopes(unknown: FloatArray, points: FloatArray) -> FloatArray:
     """(n + 2, 10) of the distances over what is sought."""
-    step, here, columns = 1e-7, _off(unknown, points), []
-    for i in range(len(unknown)):
-        moved = unknown.copy()
-        moved[i] += step
-        columns.append((_off(moved, points) - here) / step)
-    return np.stack(columns, axis=1)
+    step = 1e-7
+    moved = _off(np.vstack([unknown, unknown + step * np.eye(len(unknown))]), points)
+    return np.asarray((moved[1:] - moved[0]).T / step)
 
 
 def _figures(unknown: FloatArray, covariance: FloatArray, points: FloatArray, off: FloatArray) -> FlatBar:
     """Lengths and angles with errors."""
-
-    def measured(of: int) -> Measured:
-        step, slope = 1e-6, np.zeros(len(unknown))
-        for i in range(len(unknown)):
-            moved = unknown.copy()
-            moved[i] += step
-            slope[i] = (_lengths(moved)[of] - _lengths(unknown)[of]) / step
-        return Measured(float(_lengths(unknown)[of]), math.sqrt(max(float(slope @ covariance @ slope), 0.0)))
-
+    step, here = 1e-6, _lengths(unknown)
+    slopes = (_lengths(unknown + step * np.eye(len(unknown))) - here).T / step
+    errors = np.sqrt(np.maximum(np.diag(slopes @ covariance @ slopes.T), 0.0))
+    centre, left, right, lean_left, lean_right = map(Measured, here.tolist(), errors.tolist())
     radii = [Measured(float(unknown[k]), math.sqrt(max(float(covariance[k, k]), 0.0))) for k in (8, 9)]
     return FlatBar(
-        frozen(unknown[:8].reshape(4, 2)), (radii[0], radii[1]), measured(0), (measured(1), measured(2)),
-        (measured(3), measured(4)), frozen(np.abs(off[: len(points)])),
+        frozen(unknown[:8].reshape(4, 2)), (radii[0], radii[1]), centre, (left, right), (lean_left, lean_right),
+        frozen(np.abs(off[: len(points)])),
     )  # fmt: skip
 
 
 def _lengths(unknown: FloatArray) -> FloatArray:
-    """Centre, both arms, and how far both arms lean outward [rad]."""
-    ends = unknown[:8].reshape(4, 2)
-    centre = _unit(ends[2] - ends[1])
-    one, other = ends[0] - ends[1], ends[3] - ends[2]
-    leans = [math.asin(float(np.clip(_unit(arm) @ out, -1.0, 1.0))) for arm, out in ((one, -centre), (other, centre))]
-    return np.array([math.dist(ends[1], ends[2]), float(np.linalg.norm(one)), float(np.linalg.norm(other)), *leans])
+    """Centre, both arms, and how far both arms lean outward [rad]: (…, 5)."""
+    first, left, right, last = np.moveaxis(unknown[..., :8].reshape(*unknown.shape[:-1], 4, 2), -2, 0)
+    centre, one, other = right - left, first - left, last - right
+    leans = [_dot(_unit(one), -_unit(centre)), _dot(_unit(other), _unit(centre))]
+    angles = [np.arcsin(np.clip(lean, -1.0, 1.0)) for lean in leans]
+    return np.stack([_long(centre), _long(one), _long(other), *angles], axis=-1)
