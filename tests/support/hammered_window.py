@@ -9,8 +9,10 @@ import subprocess
 import sys
 from pathlib import Path
 
-OD = "bench.rear.bar.od"
-FIRST, STEP = 0.015, 1e-6  # m; each edit adds a step, so that the diameter says how many there were
+OD, BUDGET, TILT = "bench.rear.bar.od", "aim.budget", "tilt"
+FIRST, STEP = 0.015, 1e-6  # m; each edit of the bar adds steps, so that the diameter says how many edits there were
+NEAREST = 0.5  # m on the tilt's first row, which counts as well
+LEAST = 4  # edits before a kill, so that each of the three counts
 TESTS = Path(__file__).resolve().parent.parent
 
 
@@ -22,17 +24,29 @@ def hammer(garage: str) -> int:
     from anchor_beam.demo.team import team
     from anchor_beam.desk import app
     from anchor_beam.desk.shell.window import Window
-    from anchor_beam.session.edits import SetValue
+    from anchor_beam.documents.readings import Reading
+    from anchor_beam.session.edits import Edit, SetReading, SetValue
     from anchor_beam.session.outcome import Saved
 
     QApplication(sys.argv[:1])
     done = [int(sys.argv[2])]
 
+    def nth(number: int) -> Edit:
+        """A bar, a reading of an aid and a constraint in turn: three documents of one car."""
+        if number % 3 == 0:
+            return SetValue(OD, FIRST + number * STEP)
+        if number % 3 == 1:
+            return SetReading(TILT, None, "rise", Reading(NEAREST + number * STEP), 0)
+        return SetValue(BUDGET, float(number))
+
     def edit() -> None:
         for window in QApplication.topLevelWidgets():
             if isinstance(window, Window):
+                page = window.page("Car")
+                if page.aid is None:
+                    page.open_aid(TILT, None)
                 done[0] += 1
-                if isinstance(window.bridge.workshop.do(SetValue(OD, FIRST + done[0] * STEP)), Saved):
+                if isinstance(window.bridge.workshop.do(nth(done[0])), Saved):
                     sys.stdout.write(f"{done[0]}\n")
                     sys.stdout.flush()
 
@@ -49,7 +63,7 @@ def killed_in_a_burst(garage: Path, chance: random.Random, begun: int) -> int:
     command = [sys.executable, "-m", "support.hammered_window", str(garage), str(begun)]
     with subprocess.Popen(command, env=environment, stdout=subprocess.PIPE, text=True) as window:
         assert window.stdout is not None
-        said = [int(window.stdout.readline()) for _ in range(chance.randint(1, 40))]
+        said = [int(window.stdout.readline()) for _ in range(chance.randint(LEAST, 40))]
         window.send_signal(signal.SIGKILL)
         said += [int(line) for line in window.stdout.read().split()]
     return said[-1]
@@ -63,9 +77,13 @@ def edits_in(garage: Path) -> int:
     with Garage(garage) as opened:
         workshop = Workshop(opened)
         assert workshop.session is not None
-        count = round((workshop.session.file.bench.rear.bar.od.value - FIRST) / STEP)
+        file = workshop.session.file
+        rows = file.read_at(TILT, None).rows
+        bar, tilt = file.bench.rear.bar.od.value - FIRST, rows[0][0].value - NEAREST if rows and rows[0][0] else 0.0
         assert workshop.session.undo is not None  # the journal is whole as well
-        return count
+        counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value)))
+        assert counts == [counts[-1] - 2, counts[-1] - 1, counts[-1]]  # in the order in which they were made
+        return counts[-1]
 
 
 if __name__ == "__main__":
