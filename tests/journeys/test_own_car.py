@@ -171,11 +171,17 @@ def test_a_quick_entry_that_cannot_be_keeps_the_car_from_being_made(open_desk) -
     assert desk.workshop.car is None
     assert desk.window.focusWidget() is field.edit
     panel.layouts.setCurrentIndex(4)
+    assert panel.quick.fields["bench.rear.bar.od"].edit.text().startswith("0")  # this layout has no rear bar
     desk.type(panel.quick.fields["bench.rear.bar.od"], "19")
+    desk.type(panel.quick.fields["bench.front.bar.od"], "0")
     desk.type(field, "57")
     desk.click(panel.make)
     desk.rest()
-    assert desk.picture.file.bench.rear.connected  # who names a bar has one, also where the layout has none
+    bench = desk.picture.file.bench
+    assert bench.rear.connected  # who names a bar has one, also where the layout has none
+    assert not bench.front.connected  # and 0 is no bar
+    assert bench.front.bar.od.provenance is Provenance.TYPICAL
+    assert desk.picture.now.margin is not None
 
 
 def test_a_car_is_found_by_its_name_and_copied_under_another(open_desk) -> None:

@@ -14,6 +14,7 @@ from anchor_beam.errors import InputError
 from anchor_beam.units.kinds import Kind
 
 TOTAL, SHARE = "total", "front_share"
+BARS = {axle: f"bench.{axle}.bar.od" for axle in Axle}
 
 
 @dataclass(frozen=True)
@@ -38,14 +39,16 @@ QUICK = (
     Quick("car.rear.track", "Rear track", field_at("car.rear.track").help),
     Quick("car.front.spring_rate", "Front springs", "As stamped on the spring, of one."),
     Quick("car.rear.spring_rate", "Rear springs", "As stamped on the spring, of one."),
-    Quick("bench.front.bar.od", "Front bar", "Outer diameter; a real bar only, else leave what stands there."),
-    Quick("bench.rear.bar.od", "Rear bar", "Outer diameter; a real bar only, else leave what stands there."),
+    Quick(BARS[Axle.FRONT], "Front bar", "Outer diameter; 0 where the car has no front bar."),
+    Quick(BARS[Axle.REAR], "Rear bar", "Outer diameter; 0 where the car has no rear bar."),
 )
 
 
 def typical(file: CarFile, key: str) -> float:
-    """What a typical car has at a quick entry [SI]."""
+    """What a typical car has at a quick entry [SI]; 0 for a bar that it does not have."""
     car = file.car
+    if any(key == BARS[axle] and not file.bench.end(axle).connected for axle in Axle):
+        return 0.0
     front, rear = car.corner_fl.value + car.corner_fr.value, car.corner_rl.value + car.corner_rr.value
     if key == TOTAL:
         return front + rear
@@ -67,7 +70,7 @@ def check(key: str, value: float) -> None:
     elif key == SHARE:
         if not 20.0 <= value <= 80.0:
             raise InputError(key, "No car stands like that.", got=value, accepts="20 % to 80 % on the front axle")
-    else:
+    elif key not in BARS.values() or value != 0.0:
         field_at(key).check(value, key)
 
 
@@ -83,12 +86,13 @@ def quick_car(file: CarFile, given: Mapping[str, Reading], source: Provenance) -
         total, share = (given[key].value if key in given else typical(file, key) for key in (TOTAL, SHARE))
         for name, part in (("fl", share), ("fr", share), ("rl", 100.0 - share), ("rr", 100.0 - share)):
             file = put(file, f"car.corner_{name}", Figure(round(total * part / 200.0, 2), source))
+    for axle, key in BARS.items():
+        if key in given:
+            file = put(file, f"bench.{axle}.connected", given[key].value > 0.0)
+    none = [key for key in BARS.values() if key in given and given[key].value == 0.0]
     for key, reading in given.items():
-        if key not in (TOTAL, SHARE):
+        if key not in (TOTAL, SHARE, *none):
             file = put(file, key, Figure(reading.value, source, reading.typed))
-    for axle in Axle:
-        if f"bench.{axle}.bar.od" in given:  # who names a bar has one
-            file = put(file, f"bench.{axle}.connected", True)
     worn = {axle: file.bench.end(axle).bar for axle in Axle}
     return replace(
         file, settings=tuple(replace(kept, front=file.bench.front, rear=file.bench.rear) for kept in file.settings),
