@@ -18,6 +18,13 @@ def read(desk: Desk, path: Path) -> tuple[PdfReader, str]:
     return reader, reader.pages[0].extract_text()
 
 
+def lowest(reader: PdfReader) -> float:
+    """Baseline of the lowest line of text [points]."""
+    found: list[float] = []
+    reader.pages[0].extract_text(visitor_text=lambda text, _cm, at, *_: found.append(at[5]) if text.strip() else None)
+    return min(found)
+
+
 @pytest.fixture
 def sheet(tmp_path: Path) -> Path:
     return tmp_path / "sheet.pdf"
@@ -27,6 +34,7 @@ def test_it_says_what_to_bolt_on(desk: Desk, sheet: Path) -> None:
     reader, text = read(desk, sheet)
     assert len(reader.pages) == 1
     assert [round(float(side)) for side in reader.pages[0].mediabox[2:]] == [595, 842]
+    assert lowest(reader) > 18.0  # points: no printer cuts it
     for words in (
         "Sorrel Finch", "damp 3, as found", "Tidewright 25, 25.4 x 4.0 mm tube", "Tidewright 17, 17.0 mm solid", "hole 1",
         "hole 2", "link 98.5", "link 88.5", "left 9.7", "too long: 3.9 turns shorter", "presses the right tyre",
@@ -53,7 +61,9 @@ def test_the_shipped_fonts_are_embedded(desk: Desk, sheet: Path) -> None:
 
 def test_it_speaks_the_units_in_use(desk: Desk, sheet: Path) -> None:
     desk.workshop.toggle_units()
-    _, text = read(desk, sheet)
+    reader, text = read(desk, sheet)
+    assert [round(float(side)) for side in reader.pages[0].mediabox[2:]] == [612, 792]  # Letter
+    assert lowest(reader) > 18.0
     assert "1.000 x 0.157 in tube" in text
     assert "lbf" in text
     assert "N/mm" not in text

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 from dataclasses import dataclass
+from enum import Enum
 from pathlib import Path
 from typing import Any
 
@@ -12,7 +13,15 @@ from anchor_beam.drawings.shapes import Align, Drawing, Tone
 from anchor_beam.sheets.lettering import register_fonts, text_width
 from anchor_beam.sheets.paper import Box, Paper
 
-LEFT, RIGHT, TOP = 42.0, 553.0, 800.0  # points on A4
+LEFT, RIGHT = 42.0, 553.0  # points: on A4, and on Letter moved to its middle
+MARGIN, PLAN = 42.0, 236.0  # above the text, and height of the drawing [points]
+
+
+class PaperSize(Enum):
+    """Width and height [points]."""
+
+    A4 = (595.28, 841.89)
+    LETTER = (612.0, 792.0)
 
 
 @dataclass(frozen=True)
@@ -41,6 +50,7 @@ class SettingSheet:
     balance: str
     figures: tuple[tuple[str, str, str], ...]  # label, value, difference
     cautions: tuple[str, ...]
+    paper: PaperSize = PaperSize.A4
 
 
 def write_pdf(sheet: SettingSheet, path: Path) -> None:
@@ -49,14 +59,14 @@ def write_pdf(sheet: SettingSheet, path: Path) -> None:
     Raises:
         OSError: the file cannot be written.
     """
-    from reportlab.lib.pagesizes import A4
     from reportlab.pdfgen.canvas import Canvas
 
     register_fonts()
     page = io.BytesIO()
-    canvas = Canvas(page, pagesize=A4, pageCompression=1)
+    canvas = Canvas(page, pagesize=sheet.paper.value, pageCompression=1)
     canvas.setTitle(f"{sheet.car}, {sheet.setting}")
     canvas.setCreator("Anchor Beam")
+    canvas.translate(0.5 * (sheet.paper.value[0] - PaperSize.A4.value[0]), 0.0)
     _paint(sheet, canvas)
     canvas.showPage()
     canvas.save()
@@ -64,8 +74,9 @@ def write_pdf(sheet: SettingSheet, path: Path) -> None:
 
 
 def _paint(sheet: SettingSheet, canvas: Any) -> None:
-    paper = Paper(canvas)
-    y = TOP - 18.0
+    paper, height = Paper(canvas), sheet.paper.value[1]
+    plan = PLAN - (PaperSize.A4.value[1] - height)  # a shorter page has a smaller drawing
+    y = height - MARGIN - 18.0
     _fitted(paper, LEFT, y, sheet.car, 26.0, RIGHT - LEFT - 150.0)
     paper.write((RIGHT, y), sheet.made, 9.0, tone=Tone.SOFT, align=Align.RIGHT)
     y -= 20.0
@@ -79,9 +90,9 @@ def _paint(sheet: SettingSheet, canvas: Any) -> None:
     for end in sheet.ends:
         y = _end(paper, end, y - 8.0)
     _rule(canvas, y)
-    paper.draw(sheet.drawing, Box(LEFT, y - 244.0, RIGHT - LEFT, 236.0))
-    paper.write((LEFT, y - 254.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
-    y -= 262.0
+    paper.draw(sheet.drawing, Box(LEFT, y - plan - 8.0, RIGHT - LEFT, plan))
+    paper.write((LEFT, y - plan - 18.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
+    y -= plan + 26.0
     _rule(canvas, y)
     y -= 22.0
     paper.write((LEFT, y), sheet.balance, 13.0, bold=True)
