@@ -126,7 +126,7 @@ class Theme(QObject):
             (roles.Window, "ground"), (roles.Base, "sheet"), (roles.AlternateBase, "panel"), (roles.Button, "panel"),
             (roles.WindowText, "ink"), (roles.Text, "ink"), (roles.ButtonText, "ink"), (roles.PlaceholderText, "soft"),
             (roles.Highlight, "grab"), (roles.HighlightedText, "sheet"), (roles.Mid, "line"), (roles.Link, "grab"),
-            (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"),
+            (roles.ToolTipBase, "sheet"), (roles.ToolTipText, "ink"), (roles.BrightText, "warning"),
         ):  # fmt: skip
             palette.setColor(role, QColor(getattr(c, name)))
         return palette
@@ -137,6 +137,14 @@ def _load_fonts() -> None:
     """Make the shipped fonts known, once for all looks."""
     for name in ("B612-Regular.ttf", "B612-Bold.ttf"):
         QFontDatabase.addApplicationFontFromData(QByteArray((ASSETS / "fonts" / name).read_bytes()))
+
+
+def in_tone(tone: Tone) -> str:
+    """A style sheet that writes in a tone by its role in the palette, so that another look needs no other sheet."""
+    roles = {
+        Tone.INK: "text", Tone.SOFT: "placeholder-text", Tone.GRAB: "highlight", Tone.WARNING: "bright-text",
+    }  # fmt: skip
+    return f"color: palette({roles[tone]})"
 
 
 def restyle(widget: QWidget, sheet: str) -> None:

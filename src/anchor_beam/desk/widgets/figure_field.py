@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QPalette, QWheelEvent
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.theme.theme import restyle
+from anchor_beam.desk.theme.theme import in_tone, restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.plain import Label, tip
@@ -98,6 +98,7 @@ class FigureField(QWidget):
         self.setFocusProxy(self.edit)
         self._unit = Label("", self)
         self._unit.setFont(theme.font(Size.SMALL))
+        self._unit.setForegroundRole(QPalette.ColorRole.PlaceholderText)
         self.mark = ProvenanceMark(theme, self)
         self.note: Note | None = None  # made when there is something to say
         self.question: SourceQuestion | None = None
@@ -145,7 +146,6 @@ class FigureField(QWidget):
         unit = unit_of(self._field.kind, self._units)
         self._unit.setText(unit.symbol)
         self.mark.set_provenance(figure.provenance)
-        restyle(self._unit, f"color: {self._bridge.theme.colours.soft}")
         if not self._wrong or moved:
             self._restore()
 
@@ -167,7 +167,7 @@ class FigureField(QWidget):
         )  # fmt: skip
         self.edit.setToolTip(tip(f"{about}\nAs typed: {self._figure.typed}" if self._figure.typed else about))
         tone = Tone.GRAB if usual else Tone.WARNING
-        restyle(self.edit, f"color: {self._bridge.theme.colour(tone).name()}")
+        restyle(self.edit, in_tone(tone))
         if self.edit.hasFocus():
             self.edit.selectAll()
         else:

@@ -5,11 +5,11 @@ from __future__ import annotations
 from typing import Protocol
 
 from PySide6.QtCore import QEvent, Qt, QTimer, Signal
-from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QPalette
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.theme.theme import restyle
+from anchor_beam.desk.theme.theme import in_tone, restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
 from anchor_beam.desk.widgets.plain import Label, tip
@@ -90,6 +90,7 @@ class NumberField(QWidget):
         self.setFocusProxy(self.edit)
         self.unit = Label("", self)
         self.unit.setFont(theme.font(Size.SMALL))
+        self.unit.setForegroundRole(QPalette.ColorRole.PlaceholderText)
         self.note: Note | None = None
         line = QHBoxLayout(self)
         line.setContentsMargins(0, 0, 0, 0)
@@ -103,7 +104,6 @@ class NumberField(QWidget):
     def refresh(self) -> None:
         """Show what is kept, unless something is being typed."""
         self.unit.setText(f"{unit_of(self.kind, self.bridge.units).symbol} {self._after}".strip())
-        restyle(self.unit, f"color: {self.bridge.theme.colours.soft}")
         if not self.edit.wrong and not self.edit.isModified():
             self.restore()
 
@@ -120,7 +120,7 @@ class NumberField(QWidget):
         self.edit.setText(text)
         self.edit.setModified(False)
         self.edit.setToolTip(tip(about))
-        restyle(self.edit, f"color: {self.bridge.theme.colour(tone).name()}")
+        restyle(self.edit, in_tone(tone))
         if self.edit.hasFocus():
             self.edit.selectAll()
 
