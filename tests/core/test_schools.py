@@ -12,7 +12,7 @@ from anchor_beam.core.car.model import batch
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import grips
-from anchor_beam.core.grip.schools import Cure, School, cures
+from anchor_beam.core.grip.schools import Cure, School, changes, cures
 from support.cars import HATCH, HATCH_GRIP, STREET, car, grip
 
 MIDDLE, BRAKES = FIVE.index(Phase.MIDDLE), FIVE.index(Phase.BRAKES)
@@ -34,6 +34,9 @@ def test_each_cure_is_what_the_car_does_with_those_bars() -> None:
         there = limits(cars, bars([changed]), held)
         assert found[school].margins == pytest.approx(there.margin[0] - base.margin[0], abs=1e-5)
         assert found[school].limits == pytest.approx(there.acceleration[0] - base.acceleration[0], abs=1e-5)
+    for school, many in changes(batch([HATCH, HATCH]), bars([pair, pair]), grips([HATCH_GRIP, HATCH_GRIP])).items():
+        assert many[1, :-1] == pytest.approx(found[school].margins, abs=1e-5)  # of many cars the same
+        assert many[1, -1] == pytest.approx(found[school].roll, abs=1e-9)
     assert found[School.REAR].margins[MIDDLE] < 0.0 and found[School.REAR].roll < 0.0
     assert found[School.REAR].margins[BRAKES] < 0.0  # and it costs stability on the brakes
     leaning = replace(HATCH_GRIP, front=replace(HATCH_GRIP.front, camber=(np.radians(-1.1),) * 2))

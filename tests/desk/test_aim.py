@@ -147,6 +147,7 @@ def test_schools_are_tried_on_this_car_and_said_for_the_phase_in_view(desk: Desk
     desk.rest()
     said = page.schools.accessibleName()
     assert "front bar off: turn-in −" in said
+    assert said.count(" ± ") >= 5 * len(FIVE)  # no difference without its band
     assert "Against push (middle): front bar off" in page.schools.sentence
     assert "Here the dissent is wrong: front bar a fifth stiffer adds push" in page.schools.sentence
     desk.click(desk.window.header.phases.buttons[Phase.EXIT])

@@ -2,17 +2,41 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from functools import lru_cache
 
-from anchor_beam.core.grip.schools import Cure, cures
+import numpy as np
+
+from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.core.grip.schools import Cure, changes, cures
 from anchor_beam.core.sides import Axle
+from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.figures.bands import SEED, model_of, needs_draws
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
+from anchor_beam.words.schools import Change
+
+DRAWS = 300  # of a car that lifts a wheel near a limit
+
+
+@dataclass(frozen=True, eq=False)
+class Tried:
+    """A cure with one standard deviation of each change: margins (p,) [%], roll [rad/(m/s^2)]; NaN where none can be told."""
+
+    cure: Cure
+    margins: FloatArray
+    roll: float
+
+    def change(self, phase: Phase) -> Change:
+        """In one phase."""
+        i = FIVE.index(phase)
+        return Change(self.cure.school, float(self.cure.margins[i]), float(self.margins[i]))
 
 
 @lru_cache(maxsize=64)
-def schools(car: CarRecord, setting: Setting) -> tuple[Cure, ...]:
+def schools(car: CarRecord, setting: Setting) -> tuple[Tried, ...]:
     """What every cure for push does on this car; none where a link does not reach.
 
     Raises:
@@ -22,4 +46,19 @@ def schools(car: CarRecord, setting: Setting) -> tuple[Cure, ...]:
     if front.problem or rear.problem:
         return ()
     turns = both_turns(car)
-    return cures(turns.one, (front.wheel_bar, rear.wheel_bar), turns.grip)
+    found = cures(turns.one, (front.wheel_bar, rear.wheel_bar), turns.grip)
+    sigma = _spreads(car, setting).reshape(len(found), -1)
+    return tuple(Tried(cure, one[:-1], float(one[-1])) for cure, one in zip(found, sigma, strict=True))
+
+
+def _spreads(car: CarRecord, setting: Setting) -> FloatArray:
+    """Of every cure's changes in turn, with the same inputs before and after (docs/theory/uncertainty.md)."""
+    model = model_of(car, setting, None)
+
+    def figures(rows: FloatArray) -> FloatArray:
+        return np.concatenate(list(changes(*model.laid(rows)[0]).values()), axis=1)
+
+    if needs_draws(car, setting):
+        draws = drawn(model.centre, model.spread, DRAWS, SEED)
+        return spread_of(figures(draws), figures(model.centre[None])[0]).sigma
+    return first_order(figures, model.centre, model.spread).sigma

@@ -13,13 +13,13 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
-    from anchor_beam.core.grip.schools import Cure
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
+    from anchor_beam.figures.schools import Tried
     from anchor_beam.words.beliefs import Belief
 
 
@@ -154,7 +154,7 @@ class SchoolsOf:
     car: CarRecord
     setting: Setting
 
-    def run(self, report: Report) -> tuple[Cure, ...]:
+    def run(self, report: Report) -> tuple[Tried, ...]:
         """Every cure at once."""
         del report
         from anchor_beam.figures.schools import schools

@@ -13,7 +13,7 @@ from enum import StrEnum
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
+from anchor_beam.core.car.bars import BarBatch, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.mirror import mirrored_bars, mirrored_cars
@@ -36,6 +36,13 @@ class School(StrEnum):
     CAMBER = "front camber half a degree more"
 
 
+# of both bars' stiffness, front and rear
+FACTORS = {
+    School.GRIP: (1.0 - FIFTH, 1.0), School.UNHOOK: (0.0, 1.0), School.PLATFORM: (1.0 + FIFTH, 1.0),
+    School.REAR: (1.0, 1.0 + FIFTH),
+}  # fmt: skip
+
+
 @dataclass(frozen=True, eq=False)
 class Cure:
     """What a cure changes. margins (p,): balance margin in each phase [%], NaN where it has none before or after; limits
@@ -51,15 +58,9 @@ def cures(
     cars: CarBatch, pair: tuple[WheelBar, WheelBar], grip: GripBatch, phases: Sequence[Phase] = FIVE
 ) -> tuple[Cure, ...]:
     """Of one car (1,) with its bars: every cure that can be tried on it; a bar that is not there cannot be changed."""
-    front, rear = pair
-    tried: dict[School, tuple[WheelBar, WheelBar]] = {}
-    if front.K_theta > 0.0:
-        tried[School.GRIP] = (replace(front, K_theta=(1.0 - FIFTH) * front.K_theta), rear)
-        tried[School.UNHOOK] = (DISCONNECTED, rear)
-        tried[School.PLATFORM] = (replace(front, K_theta=(1.0 + FIFTH) * front.K_theta), rear)
-    if rear.K_theta > 0.0:
-        tried[School.REAR] = (front, replace(rear, K_theta=(1.0 + FIFTH) * rear.K_theta))
-    both, settings = joined([cars, mirrored_cars(cars)]), bars([pair, *tried.values()])
+    one = bars([pair])
+    tried = _can_be_tried(one)
+    both, settings = joined([cars, mirrored_cars(cars)]), joined([one, *(_scaled(one, school) for school in tried)])
     n = 1 + len(tried)
     every, pairs = repeated(both, n), joined([settings, mirrored_bars(settings)])
     found, rolls = limits(every, pairs, grip, phases), roll_gradient(every, pairs).reshape(2, n).mean(axis=0)
@@ -68,11 +69,36 @@ def cures(
         Cure(school, margins[i] - margins[0], ends[i] - ends[0], float(rolls[i] - rolls[0]))
         for i, school in enumerate(tried, start=1)
     ]
-    leaning = replace(grip, camber=grip.camber - np.array([[LEAN, LEAN], [0.0, 0.0]]))
-    one = bars([pair])
-    turned, limits_there = _of_both(limits(both, joined([one, mirrored_bars(one)]), leaning, phases), 1)
+    turned, limits_there = _of_both(limits(both, joined([one, mirrored_bars(one)]), _leaning(grip), phases), 1)
     made.append(Cure(School.CAMBER, turned[0] - margins[0], limits_there[0] - ends[0], 0.0))
     return tuple(made)
+
+
+def changes(cars: CarBatch, pairs: BarBatch, grip: GripBatch) -> dict[School, FloatArray]:
+    """Of many cars (m,) in a left turn: what each cure changes (m, p + 1), margins of the five phases [%], then roll gradient
+    [rad/(m/s^2)]. NaN as in `Cure`."""
+    before = _margins_and_roll(cars, pairs, grip)
+    after = {school: _margins_and_roll(cars, _scaled(pairs, school), grip) for school in _can_be_tried(pairs)}
+    after[School.CAMBER] = _margins_and_roll(cars, pairs, _leaning(grip))
+    return {school: there - before for school, there in after.items()}
+
+
+def _margins_and_roll(cars: CarBatch, pairs: BarBatch, grip: GripBatch) -> FloatArray:
+    return np.concatenate([limits(cars, pairs, grip).margin, roll_gradient(cars, pairs)[:, None]], axis=1)
+
+
+def _can_be_tried(pairs: BarBatch) -> list[School]:
+    """Cures of bars that are there."""
+    front, rear = (bool((pairs.K_theta[:, i] > 0.0).any()) for i in range(2))
+    return [school for school, (f, r) in FACTORS.items() if (front or f == 1.0) and (rear or r == 1.0)]
+
+
+def _scaled(pairs: BarBatch, school: School) -> BarBatch:
+    return replace(pairs, K_theta=pairs.K_theta * FACTORS[school])
+
+
+def _leaning(grip: GripBatch) -> GripBatch:
+    return replace(grip, camber=grip.camber - np.array([[LEAN, LEAN], [0.0, 0.0]]))
 
 
 def _of_both(found: Limits, n: int) -> tuple[FloatArray, FloatArray]:
