@@ -7,7 +7,7 @@ import time
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QLineEdit, QToolTip
+from PySide6.QtWidgets import QLabel, QLineEdit, QToolTip
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
@@ -17,7 +17,7 @@ from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedalli
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.errors import InputError
 from anchor_beam.figures.bands import bands
-from anchor_beam.session.edits import PutBar, SetValue
+from anchor_beam.session.edits import PutBar, SetValue, UseSetting
 from support.desk import LEFT_BUTTON, Desk, move_held
 
 
@@ -163,6 +163,20 @@ def test_a_setting_without_a_name_is_refused_where_it_is_typed_and_one_can_be_fo
     desk.click(keep.forget)
     assert [setting.name for setting in desk.picture.file.settings] == kept
     assert not keep.isVisible()
+
+
+def test_forgetting_what_everything_is_compared_with_asks_and_names_what_takes_its_place(desk: Desk) -> None:
+    keep, file = desk.window.keep, desk.picture.file
+    assert desk.bridge.ask(UseSetting(file.reference)) is None
+    other = next(setting.name for setting in file.settings if setting.name != file.reference)
+    desk.click(desk.button("keep as…"))
+    desk.click(keep.forget)
+    assert desk.picture.file.saved(file.reference) is not None
+    assert any(f"“{other}” takes its place" in label.text() for label in keep.findChildren(QLabel))
+    desk.click(keep.forget)
+    assert desk.picture.file.reference == other
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.reference == file.reference
 
 
 def test_an_answer_to_what_stood_there_before_is_dropped(desk: Desk) -> None:

@@ -12,6 +12,8 @@ from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.session.edits import RemoveSetting, SaveSetting
 from anchor_beam.words import faults
 
+FORGET, FORGET_IN_USE = "Forget this one", "Forget it all the same"
+
 
 class KeepSetting(QFrame):
     """A small sheet below the setting's name."""
@@ -32,7 +34,7 @@ class KeepSetting(QFrame):
         self._caution = Caution(theme)
         column.addWidget(self._caution)
         row = QHBoxLayout()
-        self.keep, self.forget = QPushButton("Keep"), QPushButton("Forget this one")
+        self.keep, self.forget = QPushButton("Keep"), QPushButton(FORGET)
         self.keep.clicked.connect(self._keep)
         self.forget.clicked.connect(self._forget)
         row.addWidget(self.forget)
@@ -51,6 +53,7 @@ class KeepSetting(QFrame):
         self.setObjectName("keep")
         self.setStyleSheet(f"#keep {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
         self._caution.say(None)
+        self.forget.setText(FORGET)
         self.name.setText(shown.file.bench.name)
         self.forget.setEnabled(shown.file.saved(shown.file.bench.name) is not None)
         self.adjustSize()
@@ -76,6 +79,14 @@ class KeepSetting(QFrame):
 
     def _forget(self) -> None:
         shown = self._bridge.picture
-        if shown is not None:
-            self._bridge.ask_or_complain(RemoveSetting(shown.file.bench.name))
-            self.hide()
+        if shown is None:
+            return
+        file, name = shown.file, shown.file.bench.name
+        others = [setting.name for setting in file.settings if setting.name != name]
+        if file.reference == name and others and self.forget.text() == FORGET:
+            self._caution.say(f"Every figure is compared with this one. Without it “{others[0]}” takes its place.")
+            self.forget.setText(FORGET_IN_USE)
+            self.adjustSize()
+            return
+        self._bridge.ask_or_complain(RemoveSetting(name))
+        self.hide()
