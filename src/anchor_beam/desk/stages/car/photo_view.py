@@ -35,7 +35,7 @@ from anchor_beam.figures.aided import photo_path
 from anchor_beam.session.edits import ReplaceRows
 from anchor_beam.session.workshop import Part
 
-LARGEST = 2400  # px of a side to which a picture is read: more than a window shows
+AT_ONCE, LARGEST = 2000, 8000  # px of a side to which a picture is read first, and then for who looks closer
 LOUPE, LARGER = 110, 5.0  # px of its side, and by how much it enlarges
 NEAR = 9  # px within which something is taken hold of
 CLOSEST, ZOOM_STEP = 16.0, 1.25
@@ -48,12 +48,13 @@ NO_PHOTO = (
 class PhotoView(QWidget):
     """Rows of the aid's readings are places in the picture: four marks first, then the bar. Each click is an act."""
 
-    loaded = Signal(QImage, QSize)
+    loaded = Signal(QImage, QSize, int)
 
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__()
         self._bridge, self._axle, self._theme = bridge, axle, bridge.theme
         self._image, self._size = QImage(), QSize()
+        self._asked = self._shown = 0  # which photo was asked for last, and which is on the screen
         self._cross = QPointF()  # of the keyboard [px of the picture]
         self._held: tuple[int, QPointF] | None = None  # which place is dragged, and where it is now
         self._path: FloatArray | None = None  # (n, 2) [px of the picture]
@@ -74,29 +75,33 @@ class PhotoView(QWidget):
         return f"Bar from a photo, {self._axle}"
 
     def use(self, content: bytes) -> None:
-        """Show a picture; it is read beside the window's own work."""
+        """Show a picture; it is read beside the window's own work, coarse at first, then sharp."""
+
+        self._asked += 1
+        number = self._asked
 
         def work() -> None:
-            held = QByteArray(content)
-            buffer = QBuffer(held)
-            buffer.open(QIODevice.OpenModeFlag.ReadOnly)
-            reader = QImageReader(buffer)
-            reader.setAutoTransform(True)
-            size = reader.size()
-            if max(size.width(), size.height()) > LARGEST:
-                reader.setScaledSize(size.scaled(LARGEST, LARGEST, Qt.AspectRatioMode.KeepAspectRatio))
-            image = reader.read()
-            turned = size.transposed() if (image.width() > image.height()) != (size.width() > size.height()) else size
+            image, size = _read(content, AT_ONCE)
             if isValid(self):  # the page may have been closed meanwhile
-                self.loaded.emit(image, turned)
+                self.loaded.emit(image, size, number)
+            if max(size.width(), size.height()) > AT_ONCE and not image.isNull():
+                sharp, size = _read(content, LARGEST)
+                if isValid(self):
+                    self.loaded.emit(sharp, size, number)
 
         threading.Thread(target=work, daemon=True).start()
 
-    def _take(self, image: QImage, size: QSize) -> None:
+    def _take(self, image: QImage, size: QSize, number: int) -> None:
+        if number != self._asked:
+            return  # another photo was chosen meanwhile
         if image.isNull():
             self._bridge.report(self.title, "this file is no picture that can be read; PNG and JPEG can.")
             return
         self._image, self._size = image, size
+        sharper, self._shown = number == self._shown, number
+        if sharper:
+            self.update()
+            return
         self._cross = QPointF(0.5 * size.width(), 0.5 * size.height())
         self._zoom, self._middle = 1.0, QPointF(self._cross)
         self._show()
@@ -312,6 +317,21 @@ class PhotoView(QWidget):
         self._paint_cross(painter, at, Tone.INK, px(8))
         painter.fillRect(QRectF(at.x() + px(6), at.y() - px(18), px(14), px(15)), self._theme.colour(Tone.SHEET))
         pen.write(at.x() + px(13), at.y() - px(6), str(number + 1), tone=Tone.INK, align=Align.CENTRE, bold=True)
+
+
+def _read(content: bytes, largest: int) -> tuple[QImage, QSize]:
+    """A picture with no side larger [px], and how large it is itself, both the right way up."""
+    held = QByteArray(content)
+    buffer = QBuffer(held)
+    buffer.open(QIODevice.OpenModeFlag.ReadOnly)
+    reader = QImageReader(buffer)
+    reader.setAutoTransform(True)
+    size = reader.size()
+    if max(size.width(), size.height()) > largest:
+        reader.setScaledSize(size.scaled(largest, largest, Qt.AspectRatioMode.KeepAspectRatio))
+    image = reader.read()
+    turned = (image.width() > image.height()) != (size.width() > size.height())
+    return image, size.transposed() if turned else size
 
 
 def _held_to(start: float, length: float, room: float) -> float:
