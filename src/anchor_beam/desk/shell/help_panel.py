@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from PySide6.QtCore import QRectF, QSize, Qt
-from PySide6.QtGui import QKeyEvent, QPainter, QPaintEvent
-from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.provenance import paint_mark
 from anchor_beam.documents.records import Provenance
@@ -25,15 +26,13 @@ SOURCES = {
 }
 
 
-class HelpPanel(QFrame):
-    """Escape, its button, or the key that opened it close it and give the focus back."""
+class HelpPanel(Floating):
+    """Over the middle of the window."""
+
+    closed_by = (Qt.Key.Key_Escape, Qt.Key.Key_F1, Qt.Key.Key_Question)
 
     def __init__(self, theme: Theme, window: QWidget, keys: Lines) -> None:
-        super().__init__(window)
-        self._theme = theme
-        self._asker: QWidget | None = None
-        self.setObjectName("help")
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        super().__init__(theme, window)
         px = theme.px
         columns = QHBoxLayout()
         columns.setSpacing(px(28))
@@ -46,43 +45,21 @@ class HelpPanel(QFrame):
         whole.addLayout(columns)
         whole.addWidget(close, alignment=Qt.AlignmentFlag.AlignRight)
         self.setAccessibleName("keys, marks and words")
-        self.hide()
 
     def open(self, asker: QWidget | None) -> None:
         """Show over the middle of the window."""
-        self._asker = asker
-        c = self._theme.colours
-        self.setStyleSheet(f"#help {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
         window = self.parentWidget()
         assert window is not None
         self.setFixedWidth(min(self._theme.px(860), window.width() - 16))
         self.adjustSize()
         self.move((window.width() - self.width()) // 2, max(8, (window.height() - self.height()) // 3))
-        self.show()
-        self.raise_()
-        self.setFocus()
-
-    def close_panel(self) -> None:
-        """Hide, and give the focus back."""
-        self.hide()
-        if self._asker is not None:
-            self._asker.setFocus()
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Escape, Qt.Key.Key_F1, Qt.Key.Key_Question):
-            self.close_panel()
-        else:
-            super().keyPressEvent(event)
+        self.stand(asker)
 
     def _column(self, *groups: tuple[str, Lines]) -> QVBoxLayout:
         column = QVBoxLayout()
         for title, lines in groups:
             column.addWidget(self._title(title))
-            grid = self._grid()
-            for row, (name, about) in enumerate(lines):
-                grid.addWidget(self._text(name, bold=True), row, 0, Qt.AlignmentFlag.AlignTop)
-                grid.addWidget(self._text(about), row, 1)
-            column.addLayout(grid)
+            column.addLayout(self._explained(lines))
         column.addStretch()
         return column
 
@@ -95,13 +72,17 @@ class HelpPanel(QFrame):
             grid.addWidget(self._text(about), row, 1)
         column.addLayout(grid)
         column.addWidget(self._title("Words"))
-        words = self._grid()
-        for row, (name, about) in enumerate(WORDS):
-            words.addWidget(self._text(name, bold=True), row, 0, Qt.AlignmentFlag.AlignTop)
-            words.addWidget(self._text(about), row, 1)
-        column.addLayout(words)
+        column.addLayout(self._explained(WORDS))
         column.addStretch()
         return column
+
+    def _explained(self, lines: Lines) -> QGridLayout:
+        """Names, and beside each what it is."""
+        grid = self._grid()
+        for row, (name, about) in enumerate(lines):
+            grid.addWidget(self._text(name, bold=True), row, 0, Qt.AlignmentFlag.AlignTop)
+            grid.addWidget(self._text(about), row, 1)
+        return grid
 
     def _grid(self) -> QGridLayout:
         grid = QGridLayout()

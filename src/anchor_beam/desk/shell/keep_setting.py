@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QPoint, Qt
-from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtCore import QPoint
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.session.edits import RemoveSetting, SaveSetting
@@ -15,11 +15,11 @@ from anchor_beam.words import faults
 FORGET, FORGET_IN_USE = "Forget this one", "Forget it all the same"
 
 
-class KeepSetting(QFrame):
+class KeepSetting(Floating):
     """A small sheet below the setting's name."""
 
     def __init__(self, bridge: Bridge, window: QWidget) -> None:
-        super().__init__(window)
+        super().__init__(bridge.theme, window)
         self._bridge = bridge
         theme = bridge.theme
         column = QVBoxLayout(self)
@@ -42,37 +42,26 @@ class KeepSetting(QFrame):
         row.addWidget(self.keep)
         column.addLayout(row)
         self.setFixedWidth(theme.px(300))
-        self.hide()
 
     def open(self, below: QWidget) -> None:
         """Show below a widget, with a name to start from."""
         shown = self._bridge.picture
         if shown is None:
             return
-        c = self._bridge.theme.colours
-        self.setObjectName("keep")
-        self.setStyleSheet(f"#keep {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
         self._caution.say(None)
         self.forget.setText(FORGET)
         self.name.setText(shown.file.bench.name)
         self.forget.setEnabled(shown.file.saved(shown.file.bench.name) is not None)
         self.adjustSize()
         self.move(below.mapTo(self.window(), QPoint(0, below.height() + 4)))
-        self.show()
-        self.raise_()
+        self.stand(below)
         self.name.setFocus()
         self.name.selectAll()
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Escape:
-            self.hide()
-        else:
-            super().keyPressEvent(event)
 
     def _keep(self) -> None:
         problem = self._bridge.ask(SaveSetting(self.name.text()))
         if problem is None:
-            self.hide()
+            self.close_panel()
         else:
             self._caution.say(faults.sentence(problem, self._bridge.units))
             self.adjustSize()
@@ -89,4 +78,4 @@ class KeepSetting(QFrame):
             self.adjustSize()
             return
         self._bridge.ask_or_complain(RemoveSetting(name))
-        self.hide()
+        self.close_panel()

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPoint, Qt
-from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QFrame, QGridLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.formula import FormulaView
+from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.units.kinds import Kind
@@ -17,25 +17,20 @@ from anchor_beam.units.show import for_editing, show
 WIDTH = 470  # px at the normal font size
 
 
-class WorkingPanel(QFrame):
-    """Stands over the window near the figure that asked; Escape or the button closes it and gives focus back."""
+class WorkingPanel(Floating):
+    """Stands near the figure that asked."""
+
+    closed_by = (Qt.Key.Key_Escape, Qt.Key.Key_F1)
 
     def __init__(self, bridge: Bridge, window: QWidget) -> None:
-        super().__init__(window)
+        super().__init__(bridge.theme, window)
         self._bridge = bridge
-        self._asker: QWidget | None = None
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self._column = QVBoxLayout(self)
-        self.hide()
 
     def open(self, working: Working, asker: QWidget) -> None:
         """Show a working."""
         theme = self._bridge.theme
-        self._asker = asker
         self._clear()
-        self.setObjectName("working")
-        c = theme.colours
-        self.setStyleSheet(f"#working {{ background: {c.sheet}; border: 1px solid {c.ink}; }}")
         pad = theme.px(14)
         self._column.setContentsMargins(pad, pad, pad, pad)
         self._column.setSpacing(theme.px(8))
@@ -54,21 +49,7 @@ class WorkingPanel(QFrame):
         self.setFixedWidth(theme.px(WIDTH))
         self.adjustSize()
         self._settle(asker)
-        self.show()
-        self.raise_()
-        self.setFocus()
-
-    def close_panel(self) -> None:
-        """Hide, and give the focus back to the figure."""
-        self.hide()
-        if self._asker is not None:
-            self._asker.setFocus()
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Escape, Qt.Key.Key_F1):
-            self.close_panel()
-        else:
-            super().keyPressEvent(event)
+        self.stand(asker)
 
     def _terms(self, working: Working) -> QGridLayout:
         grid = QGridLayout()
