@@ -81,11 +81,11 @@ class PhotoView(QWidget):
         number = self._asked
 
         def work() -> None:
-            image, size = _read(content, AT_ONCE)
+            image, size = read_picture(content, AT_ONCE)
             if isValid(self):  # the page may have been closed meanwhile
                 self.loaded.emit(image, size, number)
             if max(size.width(), size.height()) > AT_ONCE and not image.isNull():
-                sharp, size = _read(content, LARGEST)
+                sharp, size = read_picture(content, LARGEST)
                 if isValid(self):
                     self.loaded.emit(sharp, size, number)
 
@@ -319,7 +319,7 @@ class PhotoView(QWidget):
         pen.write(at.x() + px(13), at.y() - px(6), str(number + 1), tone=Tone.INK, align=Align.CENTRE, bold=True)
 
 
-def _read(content: bytes, largest: int) -> tuple[QImage, QSize]:
+def read_picture(content: bytes, largest: int) -> tuple[QImage, QSize]:
     """A picture with no side larger [px], and how large it is itself, both the right way up."""
     held = QByteArray(content)
     buffer = QBuffer(held)
