@@ -276,9 +276,11 @@ def _size(tone: Tone, read: Read) -> Drawing:
         Dimension((-half, top + wall + 0.06), (half, top + wall + 0.06), slot="width"),
         Dimension((half + 0.1, -top), (half + 0.1, top), slot="rim"),
         Dimension((-half - 0.1, top), (-half - 0.1, top + wall), slot="height"),
-        _named("205 / 50 R 15: width / height in % of it, rim in inches", (0.0, -top - wall - 0.06)),
+        _named("width", (0.0, top + wall + 0.1)), _named("rim: in inches as “15 in”", (half + 0.13, -0.7 * top), Align.LEFT),
+        _named("height of the wall", (-half - 0.13, top - 0.03), Align.RIGHT),
+        _named("of the width", (-half - 0.13, top - 0.06), Align.RIGHT),
     ]  # fmt: skip
-    high = top + wall + 0.12
+    high = top + wall + 0.14
     return Drawing(tuple(items), (-0.62, -high), (0.62, high), "Tyre and rim, cut through")
 
 

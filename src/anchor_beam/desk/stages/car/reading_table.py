@@ -64,19 +64,22 @@ class ReadingTable(QScrollArea):
         if shown is None:
             return
         readings = shown.file.read_at(self._aid.key, self._axle)
+        between = "\n" if len(self._aid.columns) > FEW else " "
         for label, column in zip(self._heads, self._aid.columns, strict=True):
-            label.setText(f"{column.label} [{unit_of(column.kind, units).symbol}]")
+            label.setText(f"{column.label}{between}[{unit_of(column.kind, units).symbol}]")
             label.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._grow(min(len(readings.rows) + 1, MOST_ROWS))
-        self.setMinimumWidth(self._holder.sizeHint().width() + self._bridge.theme.px(14))  # with its scroll bar
         found = aided(readings, shown.file)
-        self._beside_head.setText("off by" if found.beside.off else "")
+        off_in = unit_of(found.beside.kind, units).symbol if found.beside.off else ""
+        self._beside_head.setText(f"off by{between}[{off_in}]" if found.beside.off else "")
         for i, label in enumerate(self._beside):
             label.setText(self._said(i, found))
             odd = i in found.beside.said
             c = self._bridge.theme.colours
             restyle(label, f"color: {c.warning if odd else c.soft}")
             label.setToolTip(tip(found.beside.said.get(i, "")))
+        self._grid.activate()  # for what the texts beside need
+        self.setMinimumWidth(self._holder.sizeHint().width() + self._bridge.theme.px(14))  # with its scroll bar
 
     def _said(self, row: int, found: Aided) -> str:
         if found.problem is not None and found.problem.place.startswith(f"readings[{row}]"):
@@ -86,7 +89,7 @@ class ReadingTable(QScrollArea):
             return ""
         fine = found.beside.kind
         shown = show(off, fine, self._bridge.units, decimals=2 if fine is Kind.FINE_LENGTH else None, sign=True)
-        return f"{WARNED}{shown}" if row in found.beside.said else str(shown)
+        return f"{WARNED}{shown.number}" if row in found.beside.said else shown.number
 
     def _grow(self, count: int) -> None:
         """One more row than there are readings; those that nobody needs any more go."""

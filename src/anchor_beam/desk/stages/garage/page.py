@@ -52,6 +52,7 @@ class GaragePage(Split):
         self.search.setAccessibleName("find a car")
         self.search.setToolTip("Ctrl+F")
         self.search.setClearButtonEnabled(False)
+        self.search.setTextMargins(self._bridge.theme.px(20), 0, 0, 0)  # above the rows' drawings
         self.search.textChanged.connect(self._show)
         self.nothing = Label("No car is called that.")
         self.nothing.setContentsMargins(bridge.theme.px(16), bridge.theme.px(12), 0, 0)
