@@ -165,6 +165,8 @@ def test_common_beliefs_are_answered_with_this_cars_figures(desk: Desk) -> None:
     thicker = results(one_more.car, one_more.bench).rear.wheel_rate / shown.now.rear.wheel_rate - 1.0
     assert f"{100.0 * thicker:.1f}\u00a0%" in told["“Twice the diameter is twice the bar”"]
     assert told["“A rear bar plants the rear”"].startswith("The other way round")
+    assert told["“A rear bar plants the rear”"].count("±") == 2
+    assert told["“Stiffer is always faster”"].startswith("It cannot be told")  # less than its band
     desk.click(desk.window.rail.buttons["Bars"])
     desk.pick_hole(Axle.REAR, Side.LEFT, 1)
     desk.stage("Aim")

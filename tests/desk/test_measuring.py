@@ -180,3 +180,16 @@ def test_measure_next_ranks_by_what_is_left_or_by_the_hour(desk: Desk) -> None:
     page.panel.next.order.setFocus()
     desk.press(Qt.Key.Key_Space)
     assert rows[0].place == "car.rear.roll_centre_height"  # half the work for nearly as much
+
+
+def test_readings_and_results_have_room_beside_each_other(desk: Desk) -> None:
+    desk.window.resize(1280, 800)
+    desk.stage("Car").open_aid("corner-weights", None)
+    desk.settle()
+    board = desk.window.page("Car").aid
+    table = board.table
+    assert [label.text() for label in table._beside if label.text().startswith("△")]
+    for label in table._beside:
+        assert table.viewport().rect().contains(label.geometry().translated(table._holder.pos()))
+    assert table.geometry().right() < board.results.geometry().left()
+    assert table._beside_head.text() == "off by\n[kg]"

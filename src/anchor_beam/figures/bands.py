@@ -42,6 +42,7 @@ DIRECTLY = (Enters.CAR, Enters.GRIP)  # bars and links reach the balance through
 GRIP_APART = "grip of front against rear"
 FIGURES = len(FIVE) + 2  # margins, roll gradient, rear share
 SAMPLES, SEED = 2000, 1  # of Monte Carlo
+FEW_SAMPLES = 300  # for changes that are only tried
 SLICE = 250  # draws between two reports, some 50 ms
 
 
@@ -135,6 +136,24 @@ def sampled(
 
 
 Laid = tuple[CarBatch, BarBatch, GripBatch]
+
+
+def spread_of_changes(
+    car: CarRecord, setting: Setting, changes: Callable[[CarBatch, BarBatch, GripBatch], FloatArray]
+) -> FloatArray:
+    """One standard deviation of each of k changes, with the same inputs before and after; NaN where one cannot be told.
+
+    changes: from cars, bars and grips (m,) to changes (m, k). By slopes, or from draws where those mislead.
+    """
+    model = model_of(car, setting, None)
+
+    def figures(rows: FloatArray) -> FloatArray:
+        return changes(*model.laid(rows)[0])
+
+    if needs_draws(car, setting):
+        draws = drawn(model.centre, model.spread, FEW_SAMPLES, SEED)
+        return spread_of(figures(draws), figures(model.centre[None])[0]).sigma
+    return first_order(figures, model.centre, model.spread).sigma
 
 
 @dataclass(frozen=True, eq=False)

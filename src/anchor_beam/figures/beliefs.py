@@ -8,12 +8,16 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.car.bars import WheelBar, bars
+from anchor_beam.core.car.bars import BarBatch, WheelBar, bars
+from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import Phase
+from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.schools import FIFTH, School, cures
 from anchor_beam.core.measure.rates import STEEL
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarRecord, EndSetting, Figure, Setting
+from anchor_beam.figures.bands import spread_of_changes
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import Cornering, both_turns, cornering
 from anchor_beam.words import beliefs as words
@@ -37,14 +41,29 @@ def beliefs(car: CarRecord, setting: Setting) -> tuple[Belief, ...]:
     turns, pair = both_turns(car), (front.wheel_bar, rear.wheel_bar)
     now = _limits(cornering(turns, bars([pair])))
     rear_cure = [one for one in cures(turns.one, pair, turns.grip, (Phase.MIDDLE,)) if one.school is School.REAR]
+    sigma = spread_of_changes(car, setting, _of_limits) if fitted else np.full(3, np.nan)
     if rear_cure and np.isfinite(rear_cure[0].limits).all():
-        found.append(words.planted(*(100.0 * rear_cure[0].limits[0] / now).tolist()))
+        front_end, rear_end = (100.0 * rear_cure[0].limits[0] / now).tolist()
+        found.append(words.planted((front_end, rear_end), (float(sigma[0]), float(sigma[1]))))
     stiffer = cornering(turns, bars([(_stiffer(pair[0]), _stiffer(pair[1]))]))
     change = 100.0 * (_limits(stiffer).min() / now.min() - 1.0)
     if fitted and np.isfinite(change):
         roll = stiffer.roll_gradient - cornering(turns, bars([pair])).roll_gradient
-        found.append(words.stiffer_is_faster(float(change), roll))
+        found.append(words.stiffer_is_faster(float(change), float(sigma[2]), roll))
     return tuple(found)
+
+
+def _of_limits(cars: CarBatch, pairs: BarBatch, grip: GripBatch) -> FloatArray:
+    """(m, 3) [%]: what a fifth more rear bar does to the limits of front and rear, and a fifth more of both to the first."""
+
+    def ends(front: float, rear: float) -> FloatArray:
+        changed = replace(pairs, K_theta=pairs.K_theta * (front, rear))
+        return np.asarray(limits(cars, changed, grip, (Phase.MIDDLE,)).acceleration[:, 0])
+
+    more = 1.0 + FIFTH
+    before, rear, both = ends(1.0, 1.0), ends(1.0, more), ends(more, more)
+    first = both.min(axis=1) / before.min(axis=1)
+    return np.asarray(100.0 * (np.column_stack([rear / before, first]) - 1.0))
 
 
 def _of_a_bar(car: CarRecord, axle: Axle, end: EndSetting) -> list[Belief]:

@@ -8,17 +8,17 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
+from anchor_beam.core.car.bars import BarBatch
+from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.schools import Cure, changes, cures
 from anchor_beam.core.sides import Axle
-from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.records import CarRecord, Setting
-from anchor_beam.figures.bands import SEED, model_of, needs_draws
+from anchor_beam.figures.bands import spread_of_changes
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
 from anchor_beam.words.schools import Change
-
-DRAWS = 300  # of a car that lifts a wheel near a limit
 
 
 @dataclass(frozen=True, eq=False)
@@ -47,18 +47,10 @@ def schools(car: CarRecord, setting: Setting) -> tuple[Tried, ...]:
         return ()
     turns = both_turns(car)
     found = cures(turns.one, (front.wheel_bar, rear.wheel_bar), turns.grip)
-    sigma = _spreads(car, setting).reshape(len(found), -1)
+    sigma = spread_of_changes(car, setting, _changes).reshape(len(found), -1)
     return tuple(Tried(cure, one[:-1], float(one[-1])) for cure, one in zip(found, sigma, strict=True))
 
 
-def _spreads(car: CarRecord, setting: Setting) -> FloatArray:
-    """Of every cure's changes in turn, with the same inputs before and after (docs/theory/uncertainty.md)."""
-    model = model_of(car, setting, None)
-
-    def figures(rows: FloatArray) -> FloatArray:
-        return np.concatenate(list(changes(*model.laid(rows)[0]).values()), axis=1)
-
-    if needs_draws(car, setting):
-        draws = drawn(model.centre, model.spread, DRAWS, SEED)
-        return spread_of(figures(draws), figures(model.centre[None])[0]).sigma
-    return first_order(figures, model.centre, model.spread).sigma
+def _changes(cars: CarBatch, pairs: BarBatch, grip: GripBatch) -> FloatArray:
+    """Of every cure in turn."""
+    return np.concatenate(list(changes(cars, pairs, grip).values()), axis=1)

@@ -47,20 +47,27 @@ def thicker(axle: Axle, od: float, more: float, percent: float) -> Belief:
     return Belief("Twice the diameter is twice the bar.", Remark(said, values))
 
 
-def planted(front: float, rear: float) -> Belief:
-    """What a fifth more rear bar does to both limits in the middle of the corner [%]."""
-    said = "a fifth more rear bar moves the limit of the rear by {} and that of the front by {}."
+def planted(change: tuple[float, float], sigma: tuple[float, float]) -> Belief:
+    """What a fifth more rear bar does to the limits of front and rear in the middle of the corner, with bands [%]."""
+    front, rear = change
     word = "The other way round" if rear < 0.0 else "On this car, yes, it leans so far"
+    if not abs(rear) > sigma[1]:
+        word = "It cannot be told"
+    said = f"{word}: a fifth more rear bar moves the limit of the rear by {{}} and that of the front by {{}}."
     ends = ((rear, Kind.PERCENT), (front, Kind.PERCENT))
-    return Belief("A rear bar plants the rear.", Remark(f"{word}: {said}", ends, signed=True))
+    return Belief("A rear bar plants the rear.", Remark(said, ends, signed=True, bands=sigma[::-1]))
 
 
-def stiffer_is_faster(change: float, roll: float) -> Belief:
-    """What a fifth more of both bars does to the first limit [%] and to roll [rad/(m/s^2)]."""
-    word = "Not here" if change < -LITTLE else "Here it is" if change > LITTLE else "Here it is all the same"
+def stiffer_is_faster(change: float, sigma: float, roll: float) -> Belief:
+    """What a fifth more of both bars does to the first limit, with its band [%], and to roll [rad/(m/s^2)]."""
+    if abs(change) < LITTLE and sigma < LITTLE:
+        word = "It hardly matters here"
+    elif not abs(change) > sigma:
+        word = "It cannot be told"
+    else:
+        word = "Not here" if change < 0.0 else "Here it is"
     said = (
         f"{word}: both bars a fifth stiffer move the limit by {{}} and the roll by {{}}. Over bumps that is slower."
     )
-    return Belief(
-        "Stiffer is always faster.", Remark(said, ((change, Kind.PERCENT), (roll, Kind.ROLL_GRADIENT)), signed=True)
-    )
+    figures = ((change, Kind.PERCENT), (roll, Kind.ROLL_GRADIENT))
+    return Belief("Stiffer is always faster.", Remark(said, figures, signed=True, bands=(sigma,)))

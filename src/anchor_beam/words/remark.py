@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from itertools import chain, repeat
 
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
@@ -10,12 +12,18 @@ from anchor_beam.units.show import show
 
 @dataclass(frozen=True)
 class Remark:
-    """A sentence with places for figures, and the figures [SI] with their kinds. signed: whether a plus is written too."""
+    """A sentence with places for figures, and the figures [SI] with their kinds. signed: whether a plus is written too.
+    bands: one standard deviation of each of the first figures; NaN where it cannot be told."""
 
     text: str
     values: tuple[tuple[float, Kind], ...] = ()
     signed: bool = False
+    bands: tuple[float, ...] = ()
 
     def said(self, units: System) -> str:
         """In units."""
-        return self.text.format(*(show(value, kind, units, sign=self.signed) for value, kind in self.values))
+        shown = []
+        for (value, kind), sigma in zip(self.values, chain(self.bands, repeat(math.nan)), strict=False):
+            figure = str(show(value, kind, units, sign=self.signed))
+            shown.append(f"{figure} ± {show(sigma, kind, units).number}" if math.isfinite(sigma) else figure)
+        return self.text.format(*shown)
