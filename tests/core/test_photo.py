@@ -37,6 +37,7 @@ def test_marks_lay_a_slanted_picture_flat() -> None:
     laid = lay_flat(seen(MARKS), MARKS)
     points = path(6)
     assert laid.flat(seen(points)) == pytest.approx(points, abs=1e-9)
+    assert laid.seen(points) == pytest.approx(seen(points), abs=1e-6)
     with pytest.raises(InputError, match="in a line"):
         lay_flat(seen(np.array([[0.0, 0.0], [0.5, 0.0], [1.0, 0.0], [0.0, 1.0]])), MARKS)
     with pytest.raises(InputError, match="four"):

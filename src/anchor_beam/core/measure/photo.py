@@ -12,11 +12,13 @@ from dataclasses import dataclass
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
+from anchor_beam.core.bar.path import Vertex, lay
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.errors import InputError, NoSolution
 
 CLICK = 1.5  # px, one standard deviation of a click
 MARKS = 4
+DRAWN = 24  # points of each piece of a path
 STRAIGHT = 0.02  # rad of half a bend's angle from none or from a fold, within which it has no arc
 STEPS, SETTLED = 15, 2e-5  # of the search, and m below which it is done
 IN_LINE = 0.02  # height of a triangle of marks over its longest side, below which they lie in a line
@@ -34,6 +36,11 @@ class Laid:
     def flat(self, pixels: FloatArray) -> FloatArray:
         """Points of the plane (n, 2) [m]."""
         lifted = np.column_stack([pixels, np.ones(len(pixels))]) @ self.to_plane.T
+        return np.asarray(lifted[:, :2] / lifted[:, 2:])
+
+    def seen(self, points: FloatArray) -> FloatArray:
+        """Where points of the plane (n, 2) [m] are in the picture [px]."""
+        lifted = np.column_stack([points, np.ones(len(points))]) @ np.linalg.inv(self.to_plane).T
         return np.asarray(lifted[:, :2] / lifted[:, 2:])
 
     def scale(self, pixels: FloatArray) -> FloatArray:
@@ -107,6 +114,19 @@ class FlatBar:
     arms: tuple[Measured, Measured]
     splays: tuple[Measured, Measured]
     off: FloatArray
+
+    def along(self) -> FloatArray:
+        """Points of its centreline (n, 2) [m], close enough to be drawn.
+
+        Raises:
+            InputError: as `lay` does, where bends do not fit between each other.
+        """
+        radii = (0.0, self.radii[0].value, self.radii[1].value, 0.0)
+        ends = [(float(x), float(y), 0.0) for x, y in self.corners]
+        line = lay(tuple(Vertex(at, radius) for at, radius in zip(ends, radii, strict=True)))
+        return np.concatenate(
+            [piece.along(np.linspace(piece.s0, piece.s1, DRAWN))[0][:, :2] for piece in line.pieces]
+        )
 
 
 def flat_bar(points: FloatArray, error: float, beside: FloatArray | None = None) -> FlatBar:

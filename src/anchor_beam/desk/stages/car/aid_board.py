@@ -23,6 +23,7 @@ from anchor_beam.documents.aids import BY_KEY, PHOTO, Aid, aids_for
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.bounds import PHOTO as PHOTO_BYTES
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
+from anchor_beam.documents.readings import Row
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError
@@ -222,7 +223,7 @@ class AidBoard(QWidget):
         else:
             self._replace(rows)
 
-    def _replace(self, rows: tuple) -> None:  # type: ignore[type-arg]
+    def _replace(self, rows: tuple[Row, ...]) -> None:
         assert self.aid is not None
         self._bridge.ask_or_complain(ReplaceRows(self.aid.key, self.axle, rows))
 

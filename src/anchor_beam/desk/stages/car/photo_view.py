@@ -5,7 +5,6 @@ from __future__ import annotations
 import threading
 from collections.abc import Iterator
 
-import numpy as np
 from PySide6.QtCore import QBuffer, QByteArray, QEvent, QIODevice, QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import (
     QImage,
@@ -22,7 +21,6 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from shiboken6 import isValid
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.path import Vertex, lay
 from anchor_beam.core.measure.photo import MARKS
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -230,14 +228,7 @@ class PhotoView(QWidget):
         if shown is not None:
             try:
                 laid, bar = photo_path(shown.file.read_at(PHOTO, self._axle), shown.file)
-                ends = [(float(x), float(y), 0.0) for x, y in bar.corners]
-                radii = (0.0, bar.radii[0].value, bar.radii[1].value, 0.0)
-                line = lay(tuple(Vertex(at, radius) for at, radius in zip(ends, radii, strict=True)))
-                points = np.concatenate(
-                    [piece.along(np.linspace(piece.s0, piece.s1, 24))[0][:, :2] for piece in line.pieces]
-                )
-                lifted = np.column_stack([points, np.ones(len(points))]) @ np.linalg.inv(laid.to_plane).T
-                self._path = lifted[:, :2] / lifted[:, 2:]
+                self._path = laid.seen(bar.along())
             except AnchorBeamError:
                 pass  # said beside the figures
         self.setAccessibleName(f"photo of the {self._axle} bar: {self._next()}")
