@@ -146,3 +146,8 @@ def placed(work: Callable[[], T], outer: Callable[[str], str]) -> T:
         return work()
     except AnchorBeamError as problem:
         raise problem.at(outer(problem.place)) from problem
+
+
+def at_place(place: str) -> Callable[[str], str]:
+    """For `placed`, where every error belongs to one place."""
+    return lambda _: place

@@ -172,10 +172,11 @@ def measured(corners: tuple[float, float, float, float], **changes: float) -> Me
     axles = {
         "track": (1.47, 1.49), "wheel_centre_height": (0.29, 0.3), "roll_centre_height": (0.045, 0.08),
         "unsprung_mass": (31.0, 36.0), "spring_rate": (36e3, 43e3), "spring_ratio": (0.8, 0.85), "spring_base": (1.0, 1.0),
-        "tyre_rate": (175e3, 195e3), "damping": (0.5, 0.6),
+        "tyre_rate": (175e3, 195e3), "damping": (0.5, 0.6), "bump_gap": (0.05, 0.06), "bump_rate": (6e4, 6e4),
+        "droop": (0.08, 0.08),
     }  # fmt: skip
     arrays = {name: np.array([value]) for name, value in (one | axles).items()}
-    return MeasuredCar(live=np.array([False, False]), **arrays)
+    return MeasuredCar(live=np.array([False, False]), stopped=np.array([False, False]), **arrays)
 
 
 def test_corner_weights_put_the_centre_of_gravity_where_the_scales_say() -> None:

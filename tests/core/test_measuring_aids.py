@@ -9,8 +9,10 @@ import pytest
 
 from anchor_beam.core.measure.aids import Measured, motion_ratio, tilts
 from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.differential import Plates, locking
 from anchor_beam.core.measure.floor import cross_load, floor
-from anchor_beam.core.measure.rates import Ends, Wire, pressed, spring_behind_wheel, spring_by_wire
+from anchor_beam.core.measure.links import centre_distance, level_height
+from anchor_beam.core.measure.rates import Ends, Wire, damping_ratio, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
 from anchor_beam.errors import InputError, NoSolution
@@ -106,6 +108,43 @@ def test_the_brakes_of_two_axles() -> None:
     with pytest.raises(InputError) as caught:
         brake_share(front, Brakes(1, 0.0, 0.1, 0.4, 0.3))
     assert caught.value.place == "rear.piston"
+
+
+def test_a_damper_by_its_forces() -> None:
+    """Mean 85 N at 0.05 m/s through 0.8 is 1088 N s/m at the wheel; 25 N/mm under 220 kg are critical at 4690."""
+    found = damping_ratio(60.0, 110.0, 0.05, ratio=Measured(0.8, 0.01), wheel_rate=25e3, sprung=220.0)
+    assert found.value == pytest.approx(1088.0 / (2.0 * math.sqrt(25e3 * 220.0)))
+    assert found.error / found.value == pytest.approx(math.hypot(0.05, 0.025))
+    with pytest.raises(InputError) as caught:
+        damping_ratio(60.0, 0.0, 0.05, ratio=Measured(0.8, 0.01), wheel_rate=25e3, sprung=220.0)
+    assert caught.value.place == "rebound"
+
+
+def test_ramps_lock_by_their_angle() -> None:
+    """By work: a turn of the pinion shaft on the ramp by s parts the rings by s tan(90 - a); what the plates then hold."""
+    plates = Plates(4, 0.040, 0.035)
+    torque, ramp = 100.0, math.radians(45.0)
+    parting = (torque / 2.0) / plates.ramp_radius / math.tan(ramp)
+    rubbing = plates.friction * plates.faces * plates.radius * parting
+    found = locking(ramp, plates)
+    assert found.share.value == pytest.approx(2.0 * rubbing / torque)
+    fast, slow = torque / 2.0 - rubbing, torque / 2.0 + rubbing
+    assert found.bias.value == pytest.approx(slow / fast)
+    assert locking(math.radians(90.0), plates).bias.value == pytest.approx(1.0)
+    with pytest.raises(NoSolution, match="locks"):
+        locking(math.radians(15.0), plates)
+
+
+def test_a_link_and_the_pick_up_that_it_reaches() -> None:
+    link = centre_distance(0.140, 0.096)
+    assert link.value == pytest.approx(0.118)
+    found = level_height(link, lever=0.228, ahead=0.235, aside=0.010, below=True)
+    assert math.dist((0.228, 0.0, 0.0), (0.235, 0.010, found.value)) == pytest.approx(0.118)
+    assert found.value < 0.0
+    with pytest.raises(InputError, match="shorter"):
+        centre_distance(0.1, 0.2)
+    with pytest.raises(NoSolution, match="too flat"):
+        level_height(link, lever=0.1, ahead=0.21, aside=0.0, below=False)
 
 
 def test_a_tyre_by_its_letters() -> None:

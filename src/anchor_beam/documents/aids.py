@@ -267,6 +267,59 @@ AIDS: tuple[Aid, ...] = (
         per_axle=True, formula="", source="docs/theory/measurements.md, Bar from a photo",
     ),
     Aid(
+        "damper", "Damping from a damper's forces", "from its forces",
+        "From the sheet of a damper bench: force in bump and in rebound at one slow speed of the shaft, 30 to 60 mm/s as the "
+        "body rolls.",
+        (
+            Entry("speed", "Speed of the shaft", Kind.SHAFT_SPEED, (1.0, 1000.0), "At which both forces were read.", 50.0),
+            Entry("bump", "Force in bump", FORCE, (1.0, 20_000.0), "Of one damper; the gas's own push taken off."),
+            Entry("rebound", "Force in rebound", FORCE, (1.0, 20_000.0), "Of one damper, the gas's own push added."),
+            Entry("ratio", "Damper's motion ratio", Kind.RATIO, (0.1, 2.0), "Shaft travel over wheel travel.",
+                  "car.{axle}.spring_ratio"),
+        ),
+        (), ("car.{axle}.damping",), per_axle=True,
+        formula=r"\zeta = \frac{F_b + F_r}{2 v} \frac{i^2}{2 \sqrt{k m}}", source="docs/theory/phases.md, Dampers",
+    ),
+    Aid(
+        "ramps", "Differential from its ramps and plates", "from ramps and plates",
+        "With the differential on the bench: the angle of the ramps to the axle, driven and on the overrun, and its plates.",
+        (
+            Entry("drive", "Ramp, driven", Kind.ANGLE, (5.0, 90.0), "Flat ramps part the rings more: 45 locks more than 60."),
+            Entry("coast", "Ramp, overrun", Kind.ANGLE, (5.0, 90.0), "90 does nothing on the overrun."),
+            Entry("faces", "Rubbing faces", Kind.COUNT, (1.0, 40.0), "Of one pack: plates that turn past each other."),
+            Entry("plate", "Plates, mean radius", FINE, (15.0, 120.0), "From the axle to the middle of the friction."),
+            Entry("shaft", "Ramps, radius", FINE, (10.0, 100.0), "From the axle to where the pinion shaft stands on them."),
+            Entry("friction", "Friction of the plates", Kind.RATIO, (0.02, 0.5), "Wet steel 0.08 to 0.12.", 0.1),
+        ),
+        (), ("car.{axle}.bias", "car.{axle}.bias_coast"), per_axle=True,
+        formula=r"\tau = \frac{1 + S}{1 - S}", source="docs/theory/measurements.md, Differential",
+    ),
+    Aid(
+        "link-eyes", "Links by caliper", "by caliper",
+        "Links off, or hanging free: over both eyes from outside, and between them. Their mean is centre to centre.",
+        (
+            Entry("left_over", "Left, over both eyes", FINE, (20.0, 1600.0)),
+            Entry("left_between", "Left, between the eyes", FINE, (0.0, 1500.0)),
+            Entry("right_over", "Right, over both eyes", FINE, (20.0, 1600.0)),
+            Entry("right_between", "Right, between the eyes", FINE, (0.0, 1500.0)),
+        ),
+        (), ("bench.{axle}.link_left", "bench.{axle}.link_right"), per_axle=True,
+        formula=r"L = \frac{a + b}{2}", source="docs/theory/measurements.md, Links",
+    ),
+    Aid(
+        "level-arm", "Pick-up height where the arm is level", "where the arm is level",
+        "Car on its wheels, driver in, floor level: a level on both arms of the bar. Where they stand level, links tell how "
+        "high their upper ends are.",
+        (
+            Entry("left", "Left link", FINE, (10.0, 1500.0), "Centre to centre.", "bench.{axle}.link_left"),
+            Entry("right", "Right link", FINE, (10.0, 1500.0), "Centre to centre.", "bench.{axle}.link_right"),
+            Entry("ahead", "Pick-up from bar", FINE, (20.0, 1500.0), "Along the car.", "car.{axle}.pickup_ahead"),
+        ),
+        (), ("car.{axle}.pickup_height_left", "car.{axle}.pickup_height_right"), per_axle=True,
+        caution=f"{STANDS} Read on its wheels: a lifted car tells another height.",
+        formula=r"h = \sqrt{L^2 - a^2 - b^2}", source="docs/theory/measurements.md, Links",
+    ),
+    Aid(
         "brakes", "Brake share from cylinders and discs", "from cylinders and discs",
         "Pistons and discs of both axles. A valve to the rear and locking are not in this figure.",
         (*_brakes(Axle.FRONT), *_brakes(Axle.REAR)), (), ("car.brake_front",),

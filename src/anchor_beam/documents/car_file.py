@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import re
+from enum import StrEnum
 from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
 
-from anchor_beam.core.grip.model import Differential, Drive
+from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
@@ -23,7 +24,7 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
-from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
+from anchor_beam.documents.later import LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
 from anchor_beam.documents.readings import readings_from
@@ -73,19 +74,18 @@ def figures(fields: tuple[TableField, ...]) -> dict[str, Any]:
     return {field.key: (_number(field), ...) for field in fields}
 
 
-def _later_choices() -> dict[str, Any]:
+def _later(choices: dict[str, StrEnum]) -> dict[str, Any]:
     """Choices that a document may leave out."""
-    return {name: (type(choice), choice) for name, choice in LATER_CHOICES.items()}
+    return {name: (type(choice), choice) for name, choice in choices.items()}
 
 
 AxleDocument = create_model(
     "AxleDocument", __base__=Sourced, kind=(AxleKind, ...), arms=(ArmDirection, ...), adjuster=(Adjuster, ...),
-    differential=(Differential, Differential.OPEN),
-    **figures(AXLE_FIELDS),
+    **_later(LATER_AXLE_CHOICES), **figures(AXLE_FIELDS),
 )  # fmt: skip
 CarDocument = create_model(
     "CarDocument", __base__=Sourced, name=(Name, ...), description=(Note, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
-    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_later_choices(), **figures(CAR_FIELDS),
+    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_later(LATER_CHOICES), **figures(CAR_FIELDS),
 )  # fmt: skip
 # a type made at run time, from the same table as the others
 HolesDocument: Any = Annotated[

@@ -21,7 +21,8 @@ from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Enters
-from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord
+from anchor_beam.documents.places import read
+from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord, TravelEnds
 
 Moved = Mapping[str, FloatArray]  # values (n,) [SI] by place within the car
 DRIVEN_IN_FRONT = {Drive.FRONT: 1.0, Drive.REAR: 0.0, Drive.ALL: 0.4}  # part of the drive force
@@ -30,16 +31,24 @@ DRIVEN_IN_FRONT = {Drive.FRONT: 1.0, Drive.REAR: 0.0, Drive.ALL: 0.4}  # part of
 def measured_car(car: CarRecord, moved: Moved | None = None) -> MeasuredCar:
     """What scales, tape and spring tester gave, (1,) or as many as `moved` has."""
     live = np.array([car.axle(axle).kind is AxleKind.LIVE for axle in Axle])
-    return MeasuredCar(live=live, **_figures(car, (Enters.CAR,), moved or {}))
+    stopped = np.array([car.axle(axle).travel_ends is TravelEnds.COUNTED for axle in Axle])
+    return MeasuredCar(live=live, stopped=stopped, **_figures(car, (Enters.CAR,), moved or {}))
 
 
 def measured_grip(car: CarRecord, moved: Moved | None = None) -> MeasuredGrip:
     """What is known of tyres, wheels and drive, (1,) or as many as `moved` has."""
+    front, rear = (car.axle(axle).tyre.kind(car.tyre) for axle in Axle)
+    radius = [_values(car, moved or {}, f"{axle}.wheel_centre_height") for axle in Axle]
     return MeasuredGrip(
-        tyre=car.tyre, road=car.road, differentials=(car.front.differential, car.rear.differential),
-        rear_brakes=car.rear_brakes, drive_front=DRIVEN_IN_FRONT[car.drive],
-        **_figures(car, (Enters.GRIP, Enters.STEER), moved or {}),
+        tyre=car.tyre, axle_tyres=(front, rear), wheel_radius=np.stack(radius, axis=-1), road=car.road,
+        differentials=(car.front.differential, car.rear.differential), rear_brakes=car.rear_brakes,
+        drive_front=DRIVEN_IN_FRONT[car.drive], **_figures(car, (Enters.GRIP, Enters.STEER), moved or {}),
     )  # fmt: skip
+
+
+def _values(car: CarRecord, moved: Moved, place: str) -> FloatArray:
+    """(n,) or (1,) of one figure."""
+    return np.asarray(moved[place] if place in moved else [read(car, place).value], dtype=float)
 
 
 def _figures(car: CarRecord, enters: tuple[Enters, ...], moved: Moved) -> dict[str, FloatArray]:

@@ -11,7 +11,7 @@ from anchor_beam.core.grip.tyre import Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Around, Field, Provenance
-from anchor_beam.documents.records import CarRecord
+from anchor_beam.documents.records import AxleTyre, CarRecord, TravelEnds
 from anchor_beam.documents.wishes import Confidence
 
 
@@ -25,6 +25,11 @@ LATER_CHOICES: dict[str, StrEnum] = {
     "confidence": Confidence.USUAL,
 }  # fmt: skip
 """Choices about a car that came later, with what an older document gets."""
+
+LATER_AXLE_CHOICES: dict[str, StrEnum] = {
+    "differential": Differential.OPEN, "tyre": AxleTyre.OF_CAR, "travel_ends": TravelEnds.LEFT_OUT,
+}  # fmt: skip
+"""The same of an axle."""
 
 
 def later_figures(fields: tuple[Field, ...], around: Around) -> dict[str, float]:
@@ -46,7 +51,8 @@ def with_later_keys(car: dict[str, Any]) -> dict[str, Any]:
     for axle in Axle:
         group = car.get(axle.value)
         if isinstance(group, dict) and group.get("kind") in list(AxleKind):
-            choices, around = {"differential": Differential.OPEN.value}, Around(tyre, axle, _kind(group))
+            choices = {name: choice.value for name, choice in LATER_AXLE_CHOICES.items()}
+            around = Around(tyre, axle, _kind(group))
             done[axle.value] = _completed(group, AXLE_FIELDS, around, choices)
     return done
 

@@ -15,11 +15,13 @@ from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
     AxleRecord,
+    AxleTyre,
     BarRecord,
     CarRecord,
     EndSetting,
     Figure,
     Provenance,
+    TravelEnds,
 )
 from anchor_beam.documents.wishes import Confidence
 
@@ -52,7 +54,10 @@ def axle_record(
     for field in AXLE_FIELDS:
         if field.key in later and field.key not in numbers:
             made[field.name] = Figure(made[field.name].value, MEASURED if field.is_exact else Provenance.TYPICAL)
-    return AxleRecord(kind=kind, arms=arms, adjuster=adjuster, differential=differential, **made)
+    return AxleRecord(
+        kind=kind, arms=arms, adjuster=adjuster, differential=differential, tyre=AxleTyre.OF_CAR,
+        travel_ends=TravelEnds.LEFT_OUT, **made,
+    )  # fmt: skip
 
 
 def bar_record(

@@ -7,7 +7,7 @@ from dataclasses import fields, is_dataclass, replace
 from functools import lru_cache
 from typing import Any, TypeVar
 
-from anchor_beam.documents.records import Figure, Provenance
+from anchor_beam.documents.records import AxleRecord, Figure, Provenance
 
 _PART = re.compile(r"([a-z_]+)|\[(\d+)\]")
 
@@ -54,11 +54,12 @@ def _member(record: Any, name: str, place: str) -> Any:
 
 
 def unmeasured(record: object) -> int:
-    """How many figures of a record and its parts are typical or a guess."""
+    """How many figures of a record and its parts are typical or a guess, those that play no part left out."""
     if isinstance(record, Figure):
         return int(record.provenance in (Provenance.TYPICAL, Provenance.GUESS))
     if isinstance(record, tuple):
         return sum(unmeasured(item) for item in record)
     if not is_dataclass(record):
         return 0
-    return sum(unmeasured(getattr(record, field.name)) for field in fields(record))
+    idle = record.idle if isinstance(record, AxleRecord) else frozenset()
+    return sum(unmeasured(getattr(record, field.name)) for field in fields(record) if field.name not in idle)

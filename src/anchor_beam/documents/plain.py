@@ -9,7 +9,7 @@ from __future__ import annotations
 import json
 from typing import Any
 
-from anchor_beam.core.grip.model import Differential, Drive
+from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aim import AimRecord, usual_aim
@@ -24,7 +24,7 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
-from anchor_beam.documents.later import LATER_CHOICES, with_later_keys
+from anchor_beam.documents.later import LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.readings import readings_from, readings_plain
 from anchor_beam.documents.records import (
     Adjuster,
@@ -82,7 +82,7 @@ def _record_figures(record: object, fields: tuple[Field, ...]) -> list[tuple[str
 
 def _axle_out(axle: AxleRecord) -> dict[str, Any]:
     choices = {"kind": str(axle.kind), "arms": str(axle.arms), "adjuster": str(axle.adjuster),
-               "differential": str(axle.differential)}  # fmt: skip
+               **{name: str(getattr(axle, name)) for name in LATER_AXLE_CHOICES}}  # fmt: skip
     return choices | _figures_out(_record_figures(axle, AXLE_FIELDS))
 
 
@@ -174,10 +174,10 @@ def _figures_in(group: dict[str, Any], fields: tuple[Field, ...]) -> dict[str, F
 
 
 def _axle(group: dict[str, Any]) -> AxleRecord:
+    rest: dict[str, Any] = {name: type(choice)(group[name]) for name, choice in LATER_AXLE_CHOICES.items()}
     return AxleRecord(
         kind=AxleKind(group["kind"]), arms=ArmDirection(group["arms"]), adjuster=Adjuster(group["adjuster"]),
-        differential=Differential(group["differential"]),
-        **_figures_in(group, AXLE_FIELDS),
+        **(rest | _figures_in(group, AXLE_FIELDS)),
     )  # fmt: skip
 
 

@@ -8,14 +8,14 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
-from enum import StrEnum
 from typing import Any
 
 from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
-from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
+from anchor_beam.core.grip.model import Drive, RearBrakes
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.aim import AimRecord, usual_aim
+from anchor_beam.documents.axle import Adjuster, ArmDirection, AxleRecord, AxleTyre, TravelEnds
 from anchor_beam.documents.inputs import (
     Around,
     Enters,
@@ -33,7 +33,7 @@ from anchor_beam.documents.recorded import record
 from anchor_beam.documents.wishes import Confidence, roll_wish, wish
 from anchor_beam.units.kinds import DEG, G, Kind
 
-__all__ = ["Figure", "Provenance"]
+__all__ = ["Adjuster", "ArmDirection", "AxleRecord", "AxleTyre", "Figure", "Provenance", "TravelEnds"]
 
 
 def window(phase: Phase, end: int) -> Any:
@@ -45,22 +45,7 @@ def window(phase: Phase, end: int) -> Any:
     )  # fmt: skip
 
 
-class ArmDirection(StrEnum):
-    """Which way a bar's arms point from its pivots."""
-
-    FORWARD = "forward"
-    REARWARD = "rearward"
-
-
-class Adjuster(StrEnum):
-    """How a link changes its length."""
-
-    OPPOSITE = "opposite threads"
-    ONE_END = "one threaded end"
-    FIXED = "fixed length"
-
-
-CAR, GRIP, STEER, LINKAGE, BAR, NOTHING = Enters
+CAR, GRIP, _, LINKAGE, BAR, NOTHING = Enters
 FINE = Kind.FINE_LENGTH
 ON_SCALES = "What the scale under this wheel shows, driver seated."
 CENTRES = "Centre to centre of its joints."
@@ -70,96 +55,6 @@ ALONG = Kind.ACCELERATION
 def _driven(name: str) -> Callable[[Around], float]:
     """What is typical of the driving that a car is used for."""
     return lambda at: getattr(USES[at.use], name)
-
-
-PICKUP_HEIGHT = "Link's other joint above the bar's pivot axis at ride height, below is negative."
-
-
-@record
-class AxleRecord:
-    """One axle as measured. unsprung_mass: per wheel, of the whole axle when it is live."""
-
-    kind: AxleKind
-    arms: ArmDirection
-    adjuster: Adjuster
-    differential: Differential
-    track: Figure = length(
-        "Track", (300, 3500), (1100, 1900), "Centre to centre of the tyres on the ground.", enters=CAR, spread=12
-    )
-    wheel_centre_height: Figure = length(
-        "Wheel centre height", (80, 1200), (220, 450), "Wheel centre above ground.", enters=CAR, spread=8
-    )
-    roll_centre_height: Figure = length(
-        "Roll centre height", (-500, 1000), (-60, 420),
-        "Above ground, from the pick-up points; on a live axle with a lateral rod the rod's height at the centre.",
-        enters=CAR, spread=25,
-    )  # fmt: skip
-    unsprung_mass: Figure = mass(
-        "Unsprung mass", (2, 1500), (15, 260),
-        "Wheel, tyre, hub, brake and half of the arms; per wheel, or the whole of a live axle.", enters=CAR,
-        relative=0.12,
-    )  # fmt: skip
-    spring_rate: Figure = rate("Spring rate", (8, 250), "Of one spring, at the spring.", enters=CAR, relative=0.08)
-    spring_ratio: Figure = ratio(
-        "Spring motion ratio", (0.1, 2.0), (0.4, 1.1),
-        "Spring travel over wheel travel. The wheel rate is the spring rate times this ratio squared.", enters=CAR,
-        spread=0.04,
-    )  # fmt: skip
-    spring_base: Figure = length(
-        "Spring base", (200, 3000), (700, 1600),
-        "Distance between the springs of a live axle; an independent axle does not use it.", enters=CAR, spread=10,
-    )  # fmt: skip
-    tyre_rate: Figure = rate("Tyre rate", (120, 400), "Vertical stiffness of one tyre.", enters=CAR, relative=0.12)
-    camber: Figure = angle(
-        "Static camber", (-12, 6), (-5, 0.5), "Of both wheels at ride height, negative with the top towards the car.",
-        enters=GRIP, spread=0.3, later=lambda at: 0.0 if at.kind is AxleKind.LIVE else -1.0,
-    )  # fmt: skip
-    roll_camber: Figure = ratio(
-        "Camber from roll", (-0.5, 1.5), (0.0, 1.0),
-        "Degrees the wheels lean out per degree of suspension roll: struts about 0.85, wishbones 0.35, live axle 0.",
-        enters=GRIP, spread=0.1, later=lambda at: 0.0 if at.kind is AxleKind.LIVE else 0.6,
-    )  # fmt: skip
-    compliance_steer: Figure = quantity(
-        Kind.COMPLIANCE_STEER, "Side force steer", (-1e-5, 2e-5), (-0.1e-3 * DEG, 0.3e-3 * DEG),
-        "Steer out of the turn per side force of the axle, from bushings and joints.", enters=STEER,
-        spread=0.05e-3 * DEG, later=lambda at: 0.10 if at.axle is Axle.FRONT else 0.02,
-    )  # fmt: skip
-    damping: Figure = ratio(
-        "Damping", (0.02, 3.0), (0.2, 1.0),
-        "Of the body on its springs, over what is just critical: soft dampers 0.3, road cars about 0.5, firm ones 0.8.",
-        enters=CAR, spread=0.2, later=lambda _at: 0.5,
-    )  # fmt: skip
-    tyre_load: Figure = ratio(
-        "Size of the tyre", (0.3, 3.0), (0.8, 1.25),
-        "Load that this tyre is made for, over the mean corner load of the car: 1 where all four are the same, less for a "
-        "narrower tyre, more for a wider one.", enters=GRIP, spread=0.0, later=lambda _at: 1.0,
-    )  # fmt: skip
-    roll_steer: Figure = ratio(
-        "Roll steer", (-0.5, 0.5), (-0.15, 0.15), "Degrees the axle steers out of the turn per degree of suspension roll.",
-        enters=STEER, spread=0.05, later=lambda at: 0.05 if at.axle is Axle.FRONT else -0.03,
-    )  # fmt: skip
-    pickup_ahead: Figure = length(
-        "Pick-up from bar", (20, 1500), (90, 450),
-        "Along the car, from the bar's pivot axis to the joint at the other end of the link, the way the arm points.",
-        enters=LINKAGE, spread=5, kind=FINE,
-    )  # fmt: skip
-    pickup_height_left: Figure = length(
-        "Pick-up height left", (-800, 800), (-350, 350), PICKUP_HEIGHT, enters=LINKAGE, spread=5, kind=FINE
-    )
-    pickup_height_right: Figure = length(
-        "Pick-up height right", (-800, 800), (-350, 350), PICKUP_HEIGHT, enters=LINKAGE, spread=5, kind=FINE
-    )
-    pickup_spacing: Figure = length(
-        "Pick-up spacing", (200, 2500), (700, 1500), "Between the left and the right pick-up, across the car.",
-        enters=LINKAGE, spread=8,
-    )  # fmt: skip
-    pickup_ratio: Figure = ratio(
-        "Pick-up travel ratio", (0.05, 1.5), (0.3, 1.05),
-        "Travel of the pick-up over wheel travel: about 1 on a strut, 0.5 to 0.8 on an arm.", enters=LINKAGE, spread=0.05,
-    )  # fmt: skip
-    thread_pitch: Figure = length(
-        "Thread pitch", (0.2, 5), (0.7, 2.2), "Of the link's adjusting thread.", enters=NOTHING, spread=0, kind=FINE
-    )
 
 
 @record
@@ -272,6 +167,12 @@ class CarRecord:
     def axle(self, axle: Axle) -> AxleRecord:
         """One of both."""
         return self.front if axle is Axle.FRONT else self.rear
+
+    @property
+    def match(self) -> TyreMatch:
+        """What the tyres of both axles have in common; kinds that differ are different tyres, whatever else is said."""
+        kinds = {self.axle(axle).tyre.kind(self.tyre) for axle in Axle}
+        return TyreMatch.DIFFERENT if len(kinds) > 1 else self.tyre_match
 
     @property
     def roll_window(self) -> tuple[float, float]:

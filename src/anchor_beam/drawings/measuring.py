@@ -10,6 +10,7 @@ from collections.abc import Callable, Mapping
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.drawings.bars import tone_of
+from anchor_beam.drawings.measuring_parts import damper, eyes, level_arm, ramps
 from anchor_beam.drawings.shapes import (
     XY,
     Align,
@@ -398,5 +399,6 @@ _DRAWN: dict[str, Callable[[Tone, Read], Drawing]] = {
     "spring-ratio": _ratio_of("spring", (0.42, 0.26), (0.36, 0.75)),
     "pickup-ratio": _ratio_of("pick-up", (0.45, 0.25), (0.45, 0.55)), "spring-press": _press, "spring-wire": _wire,
     "wheel-rate": _hub, "tyre-rate": _tyre_pressed, "tyre-size": _size, "roll-arms": _two_arms, "roll-strut": _strut,
-    "roll-rod": _rod, "brakes": _brakes,
+    "roll-rod": _rod, "brakes": _brakes, "damper": lambda tone, _: damper(tone), "ramps": lambda tone, _: ramps(tone),
+    "link-eyes": lambda tone, _: eyes(tone), "level-arm": lambda tone, _: level_arm(tone),
 }  # fmt: skip

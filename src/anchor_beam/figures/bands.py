@@ -20,7 +20,7 @@ from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import GRIP_OF_AXLE
 from anchor_beam.core.linkage.sensitivity import TapeSpreads, tape_effects
-from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.core.sides import Axle
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.core_inputs import bar_input, measured_car, measured_grip
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
@@ -192,7 +192,7 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
                 gains.setdefault(name, np.zeros((len(settings), 2)))[k, axle.position] = relative
     through = list(gains)
     inputs = [*own, *((place, 0.0, spreads[place]) for place in through)]
-    inputs.append((GRIP_APART, 0.0, float(np.sqrt(2.0) * GRIP_OF_AXLE[car.tyre_match])))
+    inputs.append((GRIP_APART, 0.0, float(np.sqrt(2.0) * GRIP_OF_AXLE[car.match])))
     places = [place for place, _, _ in inputs]
     first, last = len(own), len(own) + len(through)
     gain = np.stack([gains[place] for place in through], axis=-1) if through else np.zeros((len(settings), 2, 0))
@@ -230,8 +230,7 @@ def _car_places(car: CarRecord) -> list[str]:
     """Places within the car that the balance depends on directly."""
     own = [field.name for field in CAR_FIELDS if field.enters in DIRECTLY]
     per_axle = [field.name for field in AXLE_FIELDS if field.enters in DIRECTLY]
-    live = {axle: car.axle(axle).kind is AxleKind.LIVE for axle in Axle}
-    return own + [f"{axle}.{name}" for axle in Axle for name in per_axle if live[axle] or name != "spring_base"]
+    return own + [f"{axle}.{name}" for axle in Axle for name in per_axle if name not in car.axle(axle).idle]
 
 
 def _centre_and_spread(car: CarRecord, name: str) -> tuple[float, float]:

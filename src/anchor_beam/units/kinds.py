@@ -45,6 +45,7 @@ class Kind(StrEnum):
     COMPLIANCE_STEER = "compliance steer"
     UNDERSTEER = "understeer gradient"
     SPEED = "speed"
+    SHAFT_SPEED = "speed of a shaft"
     DURATION = "duration"
     DELAY = "delay"
 
@@ -90,6 +91,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.STRESS: Unit("MPa", 1e6, 0, 10.0),
         Kind.TURN_PER_TRAVEL: Unit("deg/mm", DEG * 1e3, 3, 0.01),
         Kind.SPEED: Unit("km/h", 1.0 / 3.6, 1, 1.0),
+        Kind.SHAFT_SPEED: Unit("mm/s", 1e-3, 0, 5.0),
     },
     System.US: _SAME
     | {
@@ -106,6 +108,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.TWIST_STIFFNESS: Unit("ft·lbf/rad", LBF * 0.3048, 0, 10.0),
         Kind.COMPLIANCE_STEER: Unit("deg/klbf", DEG / (1e3 * LBF), 2, 0.1),
         Kind.SPEED: Unit("mph", 0.44704, 1, 1.0),
+        Kind.SHAFT_SPEED: Unit("in/s", INCH, 1, 0.5),
     },
 }
 
@@ -136,6 +139,7 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.COMPLIANCE_STEER: {"deg/kn": DEG / 1e3, "°/kn": DEG / 1e3, "deg/klbf": DEG / (1e3 * LBF)},
     Kind.UNDERSTEER: {"deg/g": DEG / G, "°/g": DEG / G},
     Kind.SPEED: {"km/h": 1.0 / 3.6, "kph": 1.0 / 3.6, "mph": 0.44704, "m/s": 1.0},
+    Kind.SHAFT_SPEED: {"mm/s": 1e-3, "cm/s": 1e-2, "m/s": 1.0, "in/s": INCH},
     Kind.DURATION: {"s": 1.0, "ms": 1e-3},
     Kind.DELAY: {"ms": 1e-3, "s": 1.0},
 }  # fmt: skip
@@ -146,7 +150,8 @@ TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
 DIMENSIONS: dict[Kind, str] = {
     Kind.DIAMETER: "meter", Kind.FINE_LENGTH: "meter", Kind.LENGTH: "meter", Kind.MASS: "kilogram",
     Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
-    Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second", Kind.DURATION: "second",
+    Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second",
+    Kind.SHAFT_SPEED: "meter / second", Kind.DURATION: "second",
     Kind.DELAY: "second",
     Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
 }  # fmt: skip
@@ -157,7 +162,8 @@ EXAMPLES: dict[Kind, str] = {
     Kind.PERCENT: "2.5 %", Kind.RATIO: "0.72", Kind.COUNT: "a whole number", Kind.STRESS: "240 MPa or 35 ksi",
     Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
     Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
-    Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
+    Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph",
+    Kind.SHAFT_SPEED: "50 mm/s or 2 in/s", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
 }  # fmt: skip
 
 

@@ -93,6 +93,25 @@ def arms(left: float, right: float, *, error: float) -> Remark:
     return Remark("Arms {} and {}: alike within what clicks can tell.", values)
 
 
+def at_the_wheel(rate: float) -> Remark:
+    """Of a damper."""
+    return Remark(f"At the wheel {rate:.0f} N·s/m, mean of bump and rebound.")
+
+
+def locking(drive: float, coast: float) -> Remark:
+    """Of a differential."""
+    return Remark("It locks by {} driven and by {} on the overrun.", ((drive, Kind.PERCENT), (coast, Kind.PERCENT)))
+
+
+def links(left: float, right: float) -> Remark:
+    """Of both links of an axle."""
+    if abs(left - right) < 2.0 * LEVEL:
+        return Remark("Left and right are alike within a millimetre.")
+    longer = "left" if left > right else "right"
+    return Remark(f"The {longer} one is longer by {{}}: on a level car that twists the bar at rest.",
+                  ((abs(left - right), Kind.FINE_LENGTH),))  # fmt: skip
+
+
 def corners(fl: float, fr: float, rl: float, rr: float) -> tuple[Remark, ...]:
     """What four corners add up to, and what they hint at."""
     whole = weights(fl, fr, rl, rr)

@@ -10,8 +10,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_positive
-from anchor_beam.core.car.model import CarBatch, yaw_inertia
+from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_not_negative, require_positive
+from anchor_beam.core.car.model import CarBatch, Stops, yaw_inertia
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError
 
@@ -23,10 +23,12 @@ class MeasuredCar:
     corner_fl to corner_rr: what the scales show, as mass [kg]. cg_height: of the whole car [m]. chassis_torsion [N m/rad].
     unsprung_mass: per wheel, of the whole axle where it is live [kg]. spring_rate: of one spring [N/m]; spring_ratio: spring
     travel over wheel travel [-]; spring_base: between the springs of a live axle [m]. Lengths and heights [m], rates [N/m].
-    yaw_index: as of a `Car`. damping: of the body on each axle over what is critical [-].
+    yaw_index: as of a `Car`. damping: of the body on each axle over what is critical [-]. stopped: (2,) on which axles the
+    ends of travel count; bump_gap, droop: free travel of the wheel either way [m], bump_rate: of the bump stop there [N/m].
     """
 
     live: np.ndarray
+    stopped: np.ndarray
     wheelbase: FloatArray
     corner_fl: FloatArray
     corner_fr: FloatArray
@@ -44,6 +46,9 @@ class MeasuredCar:
     tyre_rate: FloatArray
     yaw_index: FloatArray
     damping: FloatArray
+    bump_gap: FloatArray
+    bump_rate: FloatArray
+    droop: FloatArray
 
     @property
     def corners(self) -> FloatArray:
@@ -89,6 +94,7 @@ class MeasuredCar:
             wheel_centre_height=self.wheel_centre_height,
         )  # fmt: skip
         none, endless = np.zeros((size, 2)), np.full((size, 2), np.inf)
+        stopped = np.asarray(self.stopped, dtype=bool)
         return CarBatch(
             wheelbase=self.wheelbase, sprung_mass=found.sprung_mass, sprung_cg_height=found.sprung_cg_height,
             sprung_cg_left=found.sprung_cg_left, chassis_torsion=self.chassis_torsion, wedge=found.wedge,
@@ -96,7 +102,8 @@ class MeasuredCar:
             track=self.track, unsprung_mass=unsprung, wheel_centre_height=self.wheel_centre_height,
             roll_centre_height=self.roll_centre_height, wheel_rate=self.wheel_rate,
             live_coupling=np.where(self.live, self.spring_base / self.track, 1.0), tyre_rate=self.tyre_rate,
-            bump_gap=endless, bump_rate=none, droop=endless, strap=none,
+            bump_gap=np.where(stopped, self.bump_gap, endless), bump_rate=np.where(stopped, self.bump_rate, none),
+            droop=np.where(stopped, self.droop, endless), strap=np.where(stopped, Stops.strap, none),
             yaw_inertia=yaw_inertia(self.on_axle, self.wheelbase, self.yaw_index),
             roll_damping=self.roll_damping,
         )  # fmt: skip
@@ -148,14 +155,18 @@ def weights(fl: float, fr: float, rl: float, rr: float) -> Weights:
     return Weights(total, 100.0 * (fl + fr) / total, 100.0 * (fr + rl) / total)
 
 
-SIGNED = "roll_centre_height"  # the only figure of a car that may be zero or lie below
+CHOICES = ("live", "stopped")
+SIGNED = "roll_centre_height"  # the only figure of a car that may lie below zero
+MAY_BE_NONE = ("bump_gap", "droop")
 
 
 def _require_figures(figures: dict[str, FloatArray]) -> None:
-    """Refuse the first figure that is not a number above zero."""
+    """Refuse the first figure that cannot be."""
     for name, values in figures.items():
         places = [name] if values.ndim == 1 else [f"{axle}.{name}" for axle in Axle]
-        check = require_finite if name == SIGNED else require_positive
+        check = (
+            require_finite if name == SIGNED else require_not_negative if name in MAY_BE_NONE else require_positive
+        )
         for place, value in zip(places, np.atleast_1d(values[0]), strict=True):
             check(place, float(value), f"The {name.replace('_', ' ')}")
 
@@ -166,11 +177,13 @@ def sound_car(car: MeasuredCar) -> CarBatch:
     Raises:
         InputError: at the name of a figure, axles with `front.` or `rear.` before it.
     """
-    figures = {name: value for name, value in vars(car).items() if name != "live"}
+    figures = {name: value for name, value in vars(car).items() if name not in CHOICES}
     all_of_them = np.concatenate(
-        [np.abs(value) if name == SIGNED else value for name, value in figures.items()], axis=None
+        [np.abs(value) if name == SIGNED else value for name, value in figures.items() if name not in MAY_BE_NONE],
+        axis=None,
     )
-    if not (all_of_them > 0.0).all() or not np.isfinite(all_of_them).all():
+    ends = np.concatenate([figures[name] for name in MAY_BE_NONE], axis=None)
+    if not (all_of_them > 0.0).all() or not (ends >= 0.0).all() or not np.isfinite(all_of_them).all():
         _require_figures(figures)
     corners, unsprung = car.corners[0], car.axle_unsprung_mass[0]
     for place, mass, hung in (

@@ -45,8 +45,8 @@ class AxleGrip:
     camber: static, left and right, negative with the top towards the car [rad]. roll_camber: kappa, lean of the wheels out
     of the turn per suspension roll [-]. toe: of each wheel, > 0 toe-in [rad]. compliance_steer: out of the turn per
     axle side force [rad/N]. roll_steer: out of the turn per suspension roll [-]. grip: factor of this axle's tyres
-    [-]. reference_load: N0 [N], None for the car's mean corner load. bias, preload: of a limited slip differential:
-    torque bias ratio [-] and force at the wheels [N].
+    [-]. reference_load: N0 [N], None for the car's mean corner load. bias, bias_coast, preload: of a limited slip
+    differential: torque bias ratio driven and on the overrun, None for the same [-], and force at the wheels [N].
     """
 
     tyre: Tyre
@@ -60,6 +60,7 @@ class AxleGrip:
     differential: Differential = Differential.OPEN
     bias: float = 2.0
     preload: float = 0.0
+    bias_coast: float | None = None
 
     def __post_init__(self) -> None:
         for value in (*self.camber, self.roll_camber, self.toe, self.compliance_steer, self.roll_steer):
@@ -67,8 +68,9 @@ class AxleGrip:
         require_positive("grip", self.grip, "The grip of the axle")
         if self.reference_load is not None:
             require_positive("reference_load", self.reference_load, "The reference load of the tyre")
-        if not self.bias >= 1.0:
-            raise InputError("bias", "A bias ratio below one does not exist.", got=self.bias, accepts="1 or more")
+        for place, ratio in (("bias", self.bias), ("bias_coast", self.bias_coast)):
+            if ratio is not None and not ratio >= 1.0:
+                raise InputError(place, "A bias ratio below one does not exist.", got=ratio, accepts="1 or more")
         require_not_negative("preload", self.preload, "The preload of the differential")
 
 
@@ -120,6 +122,7 @@ class GripBatch:
     limited: FloatArray
     locked: FloatArray
     bias: FloatArray
+    bias_coast: FloatArray
     preload: FloatArray
     brake_front: FloatArray
     drive_front: FloatArray
@@ -179,6 +182,7 @@ def grips(cars: Sequence[CarGrip]) -> GripBatch:
         limited=per_axle(lambda axle, _: axle.differential is Differential.LIMITED_SLIP),
         locked=per_axle(lambda axle, _: axle.differential is Differential.LOCKED),
         bias=per_axle(lambda axle, _: axle.bias),
+        bias_coast=per_axle(lambda axle, _: axle.bias if axle.bias_coast is None else axle.bias_coast),
         preload=per_axle(lambda axle, _: axle.preload),
         brake_front=per_car(lambda car: car.brake_front),
         drive_front=per_car(lambda car: car.drive_front),

@@ -70,8 +70,8 @@ def contact(
 
     tyre = ("mu0", "load_sensitivity", "stiffness", "stiffness_peak", "shape", "camber_best", "camber_loss", "camber_slip",
             "along")  # fmt: skip
-    axle = ("tyre_load", "reference_load", "roll_camber", "toe", "compliance_steer", "roll_steer", "bias", "preload",
-            "limited", "locked")  # fmt: skip
+    axle = ("tyre_load", "reference_load", "roll_camber", "toe", "compliance_steer", "roll_steer", "bias", "bias_coast",
+            "preload", "limited", "locked")  # fmt: skip
     stacked = flat(np.stack([getattr(grips, name) for name in (*tyre, *axle)], axis=-2), len(tyre) + len(axle), 2)
     of = dict(zip((*tyre, *axle), stacked, strict=True))
     usual, reference = of["tyre_load"] * ready.weight / 4.0, of["reference_load"]
@@ -87,7 +87,8 @@ def contact(
             reference=np.where(np.isnan(reference), usual, reference)[:, None],
         ),
         camber=OUT * flat(grips.camber, 2, 2), roll_camber=of["roll_camber"], toe=of["toe"],
-        compliance_steer=of["compliance_steer"], roll_steer=of["roll_steer"], bias=of["bias"], preload=of["preload"],
+        compliance_steer=of["compliance_steer"], roll_steer=of["roll_steer"],
+        bias=np.where(longitudinal < 0.0, of["bias_coast"], of["bias"]), preload=of["preload"],
         wanted=ready.weight / GRAVITY * longitudinal * np.stack([front, 1.0 - front]),
         opened=opened, limiting=limiting, locking=locking, held_back=held_back,
         kinds=(bool(opened.any()), bool(limiting.any()), bool(locking.any()), bool(held_back.any())),

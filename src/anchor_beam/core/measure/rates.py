@@ -155,3 +155,29 @@ def spring_by_wire(spring: Wire) -> Measured:
         spring.modulus.error / spring.modulus.value,
     )  # fmt: skip
     return Measured(rate, rate * math.sqrt(sum(part * part for part in parts)))
+
+
+FORCE = 0.05  # of a damper's force at one speed, from one damper of a pair to the other and cold to warm
+
+
+def damping_ratio(
+    bump: float, rebound: float, speed: float, *, ratio: Measured, wheel_rate: float, sprung: float
+) -> Measured:
+    """Damping of the body over what is critical [-], from the forces of one damper [N] at a speed of its shaft [m/s].
+
+    ratio: shaft travel over wheel travel [-]; wheel_rate [N/m] and sprung mass [kg] of one wheel. Bump and rebound enter by
+    their mean, as both dampers of an axle work against each other in roll.
+
+    Raises:
+        InputError: at the name of a figure.
+    Source: c = F i^2/v, over 2 sqrt(k m); Milliken and Milliken, ch. 22; docs/theory/phases.md, "Dampers".
+    """
+    for place, value, what in (
+        ("bump", bump, "The force in bump"), ("rebound", rebound, "The force in rebound"), ("speed", speed, "The speed"),
+        ("ratio", ratio.value, "The damper's motion ratio"), ("wheel_rate", wheel_rate, "The wheel rate"),
+        ("sprung", sprung, "The sprung mass"),
+    ):  # fmt: skip
+        require_positive(place, value, what)
+    at_wheel = 0.5 * (bump + rebound) / speed * ratio.value**2
+    found = at_wheel / (2.0 * math.sqrt(wheel_rate * sprung))
+    return Measured(found, found * math.hypot(FORCE, 2.0 * ratio.error / ratio.value))

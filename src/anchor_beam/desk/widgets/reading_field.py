@@ -8,7 +8,7 @@ from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.documents.aids import BY_KEY
 from anchor_beam.documents.readings import Reading
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.figures.aided import entry_figure
+from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.session.edits import SetReading
 from anchor_beam.session.workshop import Part
 

@@ -31,6 +31,10 @@ _MODULES = {
     "tilt-table": ("aids", "TiltTableQuestion"),
     "floor": ("aids", "FloorQuestion"),
     "bar-photo": ("aids", "BarPhotoQuestion"),
+    "damper": ("aids", "DamperQuestion"),
+    "differential": ("aids", "DifferentialQuestion"),
+    "link-eyes": ("aids", "LinkEyesQuestion"),
+    "level-arm": ("aids", "LevelArmQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)
 

@@ -142,6 +142,59 @@ class FloorQuestion(BaseModel):
     chassis_torsion_Nm_per_deg: Positive | None = None
 
 
+class DamperQuestion(BaseModel):
+    """Forces of one damper at one speed of its shaft, and the wheel it damps."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["damper"]
+    speed_mm_per_s: Positive = 50.0
+    bump_N: Positive
+    rebound_N: Positive
+    motion_ratio: Positive
+    motion_ratio_error: Annotated[Number, Field(ge=0.0)] = 0.01
+    wheel_rate_N_per_mm: Positive
+    sprung_kg: Positive
+
+
+class DifferentialQuestion(BaseModel):
+    """Ramps to the axle, driven and on the overrun, and the plates of one pack."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["differential"]
+    drive_ramp_deg: Positive
+    coast_ramp_deg: Positive
+    faces: Annotated[int, Field(ge=1, le=40)]
+    plate_radius_mm: Positive
+    ramp_radius_mm: Positive
+    friction: Positive = 0.1
+
+
+class LinkEyesQuestion(BaseModel):
+    """A link by caliper: over both eyes, and between them."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["link-eyes"]
+    over_mm: Positive
+    between_mm: Annotated[Number, Field(ge=0.0)]
+
+
+class LevelArmQuestion(BaseModel):
+    """A level arm and its link: how high the pick-up is above the bar's pivot axis."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["level-arm"]
+    link_mm: Positive
+    link_error_mm: Annotated[Number, Field(ge=0.0)] = 0.5
+    lever_mm: Positive
+    ahead_mm: Positive
+    aside_mm: Number = 0.0
+    below: Flag = False
+
+
 Marks = Annotated[tuple[Pair, ...], Field(min_length=4, max_length=4)]
 
 

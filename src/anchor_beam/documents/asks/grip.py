@@ -70,6 +70,7 @@ class AxleGripAsk(BaseModel):
     reference_load_N: Number | None = None
     differential: Differential = Differential.OPEN
     bias: Number = 2.0
+    bias_coast: Number | None = None
     preload_N: Number = 0.0
 
     def axle(self, tyre: Tyre) -> AxleGrip:
@@ -81,7 +82,7 @@ class AxleGripAsk(BaseModel):
         return AxleGrip(
             tyre, (self.camber_deg[0] * DEG, self.camber_deg[1] * DEG), self.roll_camber, self.toe_deg * DEG,
             self.compliance_steer_deg_per_kN * DEG / 1e3, self.roll_steer, self.grip, self.reference_load_N,
-            self.differential, self.bias, self.preload_N,
+            self.differential, self.bias, self.preload_N, self.bias_coast,
         )  # fmt: skip
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from functools import partial
 from typing import Any
 
 import numpy as np
@@ -11,9 +12,11 @@ from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.measured import weights
 from anchor_beam.core.measure.aids import Measured, tilts
 from anchor_beam.core.measure.corners import settled
+from anchor_beam.core.measure.differential import Plates, locking
 from anchor_beam.core.measure.floor import cross_load, floor
+from anchor_beam.core.measure.links import centre_distance, level_height
 from anchor_beam.core.measure.photo import FlatBar, bar_in_picture, lay_flat
-from anchor_beam.core.measure.rates import Pressed, Wire, pressed, spring_behind_wheel, spring_by_wire
+from anchor_beam.core.measure.rates import Pressed, Wire, damping_ratio, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
 from anchor_beam.core.sides import CORNERS
@@ -22,7 +25,11 @@ from anchor_beam.documents.asks.aids import (
     BrakesAsk,
     BrakeShareQuestion,
     CornerWeightsQuestion,
+    DamperQuestion,
+    DifferentialQuestion,
     FloorQuestion,
+    LevelArmQuestion,
+    LinkEyesQuestion,
     Pressing,
     RollCentreQuestion,
     SpringPressQuestion,
@@ -33,7 +40,7 @@ from anchor_beam.documents.asks.aids import (
     WheelRateQuestion,
 )
 from anchor_beam.documents.asks.common import MM, keyed
-from anchor_beam.errors import InputError, placed
+from anchor_beam.errors import InputError, at_place, placed
 from anchor_beam.headless.answers.figures import degrees
 from anchor_beam.headless.answers.measure import columns_of, measured
 from anchor_beam.units.kinds import DEG
@@ -196,6 +203,57 @@ def floor_answer(question: FloorQuestion) -> dict[str, Any]:
         body = math.inf if torsion is None else torsion / DEG
         answer["cross_load_N"] = cross_load(found, tracks, (stiff[0] / DEG, stiff[1] / DEG), body)
     return answer
+
+
+def damper(question: DamperQuestion) -> dict[str, Any]:
+    """Damping of the body over what is critical, and the damper's rate at the wheel."""
+    speed, ratio = question.speed_mm_per_s * MM, question.motion_ratio
+    keys = {"bump": "bump_N", "rebound": "rebound_N", "speed": "speed_mm_per_s", "ratio": "motion_ratio"}
+    found = placed(
+        lambda: damping_ratio(
+            question.bump_N, question.rebound_N, speed, ratio=Measured(ratio, question.motion_ratio_error),
+            wheel_rate=question.wheel_rate_N_per_mm / MM, sprung=question.sprung_kg,
+        ),
+        lambda place: keyed(place, keys),
+    )  # fmt: skip
+    at_wheel = 0.5 * (question.bump_N + question.rebound_N) / speed * ratio**2
+    return {"damping": measured(found), "at_wheel_N_s_per_m": at_wheel}
+
+
+def differential(question: DifferentialQuestion) -> dict[str, Any]:
+    """Locking share and torque bias, driven and on the overrun."""
+    plates = placed(
+        lambda: Plates(
+            question.faces, question.plate_radius_mm * MM, question.ramp_radius_mm * MM, question.friction
+        ),
+        lambda place: keyed(place, {"radius": "plate_radius_mm", "ramp_radius": "ramp_radius_mm"}),
+    )
+    answer: dict[str, Any] = {}
+    for name, ramp in (("drive", question.drive_ramp_deg), ("coast", question.coast_ramp_deg)):
+        found = placed(partial(locking, ramp * DEG, plates), at_place(f"{name}_ramp_deg"))
+        answer[name] = {"locking_percent": measured(found.share, 0.01), "bias": measured(found.bias)}
+    return answer
+
+
+def link_eyes(question: LinkEyesQuestion) -> dict[str, Any]:
+    """Centre to centre."""
+    found = placed(
+        lambda: centre_distance(question.over_mm * MM, question.between_mm * MM), lambda place: f"{place}_mm"
+    )
+    return {"length_mm": measured(found, MM)}
+
+
+def level_arm(question: LevelArmQuestion) -> dict[str, Any]:
+    """Height of the pick-up above the pivot axis, negative below."""
+    link = Measured(question.link_mm * MM, question.link_error_mm * MM)
+    found = placed(
+        lambda: level_height(
+            link, lever=question.lever_mm * MM, ahead=question.ahead_mm * MM, aside=question.aside_mm * MM,
+            below=question.below,
+        ),
+        lambda place: f"{place}_mm",
+    )  # fmt: skip
+    return {"height_mm": measured(found, MM)}
 
 
 def bar_photo(question: BarPhotoQuestion) -> dict[str, Any]:

@@ -25,6 +25,10 @@ _ANSWERS = {
     "tilt-table": ("aids", "tilt_table"),
     "floor": ("aids", "floor_answer"),
     "bar-photo": ("aids", "bar_photo"),
+    "damper": ("aids", "damper"),
+    "differential": ("aids", "differential"),
+    "link-eyes": ("aids", "link_eyes"),
+    "level-arm": ("aids", "level_arm"),
 }  # fmt: skip
 
 

@@ -27,7 +27,8 @@ from anchor_beam.documents.readings import Row
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import DocumentError
-from anchor_beam.figures.aided import aided, entry_figure
+from anchor_beam.figures.aid_work import entry_figure
+from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import ReplaceRows
 from anchor_beam.session.exchange import explain
 from anchor_beam.session.workshop import Part

@@ -13,7 +13,8 @@ from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.figures.aided import Aided, Given, aided, working
+from anchor_beam.figures.aid_work import Aided, Given
+from anchor_beam.figures.aided import aided, working
 from anchor_beam.session.edits import TakeMeasured
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.show import show, with_band

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from enum import StrEnum
 from functools import partial
 
 from PySide6.QtCore import Signal
@@ -19,11 +20,14 @@ from anchor_beam.desk.widgets.rows import Panel
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.aids import AIDS
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
+from anchor_beam.documents.records import AxleTyre, TravelEnds
 from anchor_beam.figures.rows import WEIGHTS
 from anchor_beam.session.workshop import Part
 
 SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
-WHEELS = ("tyre_load", "damping", "camber", "roll_camber", "compliance_steer", "roll_steer")
+ENDS = ("bump_gap", "bump_rate", "droop")
+DIFFERENTIAL = ("bias", "bias_coast", "preload")
+WHEELS = ("tyre_load", "own_grip", "damping", "camber", "roll_camber", "compliance_steer", "roll_steer")
 DRIVING = ("speed", "build_up", "trail_braking", "lift_off", "exit_drive")
 CAR_LABELS = {field.name: field.label for field in CAR_FIELDS}
 LABELS = {field.name: field.label for field in AXLE_FIELDS}
@@ -37,7 +41,7 @@ class CarPanel(Panel):
     def __init__(self, bridge: Bridge) -> None:
         super().__init__(bridge.theme)
         self._bridge = bridge
-        self._only_live: dict[Axle, QWidget] = {}
+        self._rows: dict[tuple[Axle, str], QWidget] = {}
         self.offer = Offered(bridge)
         self.add(self.offer)
         self.next = MeasureNext(bridge)
@@ -90,18 +94,24 @@ class CarPanel(Panel):
     def _axle(self, axle: Axle) -> None:
         self.heading(f"{axle.capitalize()} axle")
         self.row("Axle", ChoiceBox(self._bridge, f"car.{axle}.kind", AxleKind, f"{axle} axle kind"))
-        self.row(
-            "Differential", ChoiceBox(self._bridge, f"car.{axle}.differential", Differential, f"{axle} differential")
-        )
-        for name in (*SPRINGS, *WHEELS):
+        self._choice(axle, "Differential", "differential", Differential)
+        self._fields(axle, *DIFFERENTIAL, *SPRINGS)
+        self._choice(axle, "Ends of travel", "travel_ends", TravelEnds)
+        self._fields(axle, *ENDS)
+        self._choice(axle, "Tyres", "tyre", AxleTyre)
+        self._fields(axle, *WHEELS)
+
+    def _choice(self, axle: Axle, label: str, name: str, options: type[StrEnum]) -> None:
+        self.row(label, ChoiceBox(self._bridge, f"car.{axle}.{name}", options, f"{axle} {label.lower()}"))
+
+    def _fields(self, axle: Axle, *names: str) -> None:
+        for name in names:
             field = FigureField(self._bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}")
-            row = self.row(LABELS[name], field)
-            if name == "spring_base":
-                self._only_live[axle] = row
+            self._rows[axle, name] = self.row(LABELS[name], field)
 
     def _show(self) -> None:
         shown = self._bridge.picture
         if shown is None:
             return
-        for axle, row in self._only_live.items():
-            row.setVisible(shown.file.car.axle(axle).kind is AxleKind.LIVE)
+        for (axle, name), row in self._rows.items():
+            row.setVisible(name not in shown.file.car.axle(axle).idle)

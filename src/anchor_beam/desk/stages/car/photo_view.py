@@ -29,7 +29,7 @@ from anchor_beam.documents.aids import MOST_ROWS, PHOTO
 from anchor_beam.documents.readings import Reading, Row
 from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.errors import AnchorBeamError, StoreError
-from anchor_beam.figures.aided import photo_path
+from anchor_beam.figures.aid_work import photo_path
 from anchor_beam.session.edits import ReplaceRows
 from anchor_beam.session.workshop import Part
 

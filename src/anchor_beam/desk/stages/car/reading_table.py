@@ -14,7 +14,8 @@ from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.documents.aids import MOST_ROWS, Aid
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.figures.aided import Aided, aided
+from anchor_beam.figures.aid_work import Aided
+from anchor_beam.figures.aided import aided
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 from anchor_beam.units.show import show
