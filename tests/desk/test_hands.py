@@ -7,14 +7,17 @@ import time
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QLabel, QLineEdit, QToolTip
+from PySide6.QtWidgets import QLabel, QLineEdit, QStackedWidget, QToolTip
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
 from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
+from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.text_field import TextField
+from anchor_beam.documents.records import BarState
 from anchor_beam.errors import InputError
 from anchor_beam.figures.bands import bands
 from anchor_beam.session.edits import PutBar, SetValue, UseSetting
@@ -234,3 +237,39 @@ def test_a_bar_of_another_car_is_fitted_and_its_owner_is_told_who_wears_it_as_it
     desk.click(desk.button("Keep in the rack"))
     assert wearer in desk.line
     assert "as it was" in desk.line
+
+
+def test_an_axle_without_a_bar_shows_none_and_takes_one_from_the_rack(desk: Desk) -> None:
+    page = desk.stage("Bars")
+    rates = desk.picture.now.axle_stiffness
+    state = next(
+        box for box in page.panel(Axle.REAR).findChildren(ChoiceBox) if box.accessibleName() == "rear bar is"
+    )
+    state.setFocus()
+    desk.press(Qt.Key.Key_End)  # the last of three: no bar
+    desk.rest()
+    assert desk.picture.file.bench.rear.state is BarState.NONE
+    assert not any(field.isVisible() for field in page.findChildren(FigureField) if "rear.bar" in field.place)
+    assert not page.board.pickers[Axle.REAR, Side.LEFT].isVisible()
+    assert desk.picture.now.axle_stiffness[1] < rates[1]
+    assert desk.picture.now.margin is not None
+    links = desk.stage("Links")
+    links.tabs.choose(Axle.REAR)
+    desk.settle()
+    assert (
+        links.boards[Axle.REAR]
+        .findChild(QStackedWidget)
+        .currentWidget()
+        .accessibleName()
+        .startswith("There is no rear bar")
+    )
+    desk.click(desk.button("both", links.panels[Axle.REAR]))
+    assert "nothing hangs on it" in desk.line
+    desk.stage("Bars")
+    box = next(box for box in page.findChildren(RackBox) if box.isVisible())
+    box.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    desk.rest()
+    assert desk.picture.file.bench.rear.connected
+    assert page.board.pickers[Axle.REAR, Side.LEFT].isVisible()
+    assert page.panel(Axle.REAR).isVisible()

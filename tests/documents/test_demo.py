@@ -58,12 +58,7 @@ def test_every_setting_has_a_balance_and_usual_figures(file: CarFile) -> None:
 
 def test_standard_links_stand_level_but_for_the_bent_arm(file: CarFile) -> None:
     standard = results(file.car, file.settings[0])
-    off = {
-        (axle, i): side.off_level
-        for axle in Axle
-        for i, side in enumerate(standard.end(axle).sides)
-        if standard.end(axle).end.connected
-    }
+    off = {(axle, i): side.off_level for axle in Axle for i, side in enumerate(standard.end(axle).sides or ())}
     crooked = {key for key, value in off.items() if abs(value) > 1e-3}
     assert crooked == ({(Axle.FRONT, 0)} if file.car.name == "Harrow Half-ton" else set())
 

@@ -9,7 +9,7 @@ import pytest
 
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team
-from anchor_beam.documents.records import CarFile
+from anchor_beam.documents.records import BarState, CarFile
 from anchor_beam.drawings.bars import bars_in_plan, hole_points, picker_key, plan_points, spacing_key
 from anchor_beam.drawings.car import car_from_left, car_in_plan
 from anchor_beam.drawings.links import board_for, link_elevation
@@ -100,10 +100,14 @@ def test_a_disconnected_bar_has_no_filled_hole_and_says_so() -> None:
     from anchor_beam.demo.team import wicken_estate
     from anchor_beam.documents.places import put
 
-    file = put(wicken_estate(), "bench.rear.connected", False)
+    file = put(wicken_estate(), "bench.rear.state", BarState.UNHOOKED)
     board = plan(Shown(file))
     assert sum(ring.chosen for ring in of_kind(board, Ring)) == 2
     assert any("disconnected" in text.text for text in of_kind(board, Text))
+    without = plan(Shown(put(file, "bench.rear.state", BarState.NONE)))
+    assert {area.key for area in of_kind(without, Area)} == {picker_key(Axle.FRONT, side) for side in Side}
+    assert any(text.text == "no rear bar" for text in of_kind(without, Text))
+    assert len(of_kind(without, Tube)) == 1
 
 
 def test_labels_follow_the_units() -> None:

@@ -8,7 +8,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
 from anchor_beam.documents.layouts import LAYOUTS, typical_car
 from anchor_beam.documents.places import put, read
-from anchor_beam.documents.records import CarFile, Figure
+from anchor_beam.documents.records import BarState, CarFile, Figure
 from anchor_beam.figures.picture import picture
 from anchor_beam.figures.rows import CROSS_WEIGHT, HEADLINES, WEIGHTS, bar_rows, link_rows, read_row
 from anchor_beam.session.edits import Choose
@@ -23,8 +23,8 @@ def tipping(file: CarFile) -> CarFile:
 
 
 def without_bars(file: CarFile) -> CarFile:
-    for axle in Axle:
-        file = Choose(f"bench.{axle}.connected", False).apply(file)
+    for axle, state in zip(Axle, (BarState.UNHOOKED, BarState.NONE), strict=True):
+        file = Choose(f"bench.{axle}.state", state).apply(file)
     return file
 
 

@@ -7,13 +7,13 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QComboBox, QLabel
 
-from anchor_beam.core.grip.model import Drive
+from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.fields import AIM_FIELDS, AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
 from anchor_beam.documents.places import unmeasured
-from anchor_beam.documents.records import Provenance
+from anchor_beam.documents.records import BarState, Provenance, TravelEnds
 from support.desk import Desk
 
 CAR_PLACES = {f"car.{field.name}" for field in CAR_FIELDS}
@@ -64,9 +64,17 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
             b for b in desk.window.page("Car").findChildren(ChoiceBox) if b.accessibleName() == f"{axle} axle kind"
         )
         choose(desk, box, AxleKind.LIVE)
+        for name, option in (("differential", Differential.LIMITED_SLIP), ("ends of travel", TravelEnds.COUNTED)):
+            boxes = desk.window.page("Car").findChildren(ChoiceBox)
+            choose(desk, next(b for b in boxes if b.accessibleName() == f"{axle} {name}"), option)
         look()
         bars = desk.stage("Bars")
         bars.tabs.choose(axle)
+        if not desk.picture.file.bench.end(axle).fitted:
+            state = next(
+                b for b in bars.findChildren(ChoiceBox) if b.isVisible() and b.accessibleName().endswith("bar is")
+            )
+            choose(desk, state, BarState.HOOKED)
         look()
         for name in ("solid", "plate arms"):
             switch = next(s for s in bars.panel(axle).findChildren(type(bars.panel(axle).tie)) if s.text() == name)
@@ -179,7 +187,7 @@ def test_a_quick_entry_that_cannot_be_keeps_the_car_from_being_made(open_desk) -
     desk.rest()
     bench = desk.picture.file.bench
     assert bench.rear.connected  # who names a bar has one, also where the layout has none
-    assert not bench.front.connected  # and 0 is no bar
+    assert bench.front.state is BarState.NONE  # and 0 is no bar
     assert bench.front.bar.od.provenance is Provenance.TYPICAL
     assert desk.picture.now.margin is not None
 

@@ -13,7 +13,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.places import put
-from anchor_beam.documents.records import Figure, Provenance
+from anchor_beam.documents.records import BarState, Figure, Provenance
 from anchor_beam.errors import DocumentError, InputError, NoSolution, OutOfRange, Problem
 from anchor_beam.figures import workings
 from anchor_beam.figures.bands import bands
@@ -160,7 +160,7 @@ def test_a_link_that_does_not_reach_is_a_state_not_a_crash(workshop: Workshop) -
 
 def test_a_disconnected_bar_adds_nothing(workshop: Workshop) -> None:
     with_bar = workshop.picture.now
-    workshop.do(edits.Choose("bench.rear.connected", False))
+    workshop.do(edits.Choose("bench.rear.state", BarState.UNHOOKED))
     now = workshop.picture.now
     assert now.rear.roll_stiffness == 0.0
     assert now.rear.wheel_rate == 0.0

@@ -7,6 +7,7 @@ from pathlib import Path
 import pytest
 from pypdf import PdfReader
 
+from anchor_beam.documents.records import BarState
 from anchor_beam.session.edits import Choose, UseSetting
 from support.desk import Desk
 
@@ -70,10 +71,13 @@ def test_it_speaks_the_units_in_use(desk: Desk, sheet: Path) -> None:
 
 
 def test_a_disconnected_bar_is_open_on_the_sheet(desk: Desk, sheet: Path) -> None:
-    assert desk.bridge.ask(Choose("bench.rear.connected", False)) is None
+    assert desk.bridge.ask(Choose("bench.rear.state", BarState.UNHOOKED)) is None
     _, text = read(desk, sheet)
     assert "disconnected" in text
     assert text.count("open") >= 2
+    assert desk.bridge.ask(Choose("bench.rear.state", BarState.NONE)) is None
+    _, text = read(desk, sheet)
+    assert "no rear bar" in text and "open" not in text
 
 
 def test_the_reference_itself_shows_no_differences(desk: Desk, sheet: Path) -> None:

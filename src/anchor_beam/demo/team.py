@@ -22,6 +22,7 @@ from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
     AxleRecord,
+    BarState,
     CarFile,
     CarRecord,
     Figure,
@@ -134,11 +135,11 @@ def wicken_estate() -> CarFile:
         centre_length_mm=940, pivot_spacing_mm=720, arm_length_mm=248, splay_deg=1.0, bend_radius_mm=40,
         bushing_radial_N_per_mm=7000, holes_mm=(14, 46),
     )  # fmt: skip
-    none_yet = end_setting(add_on, (0, 0), (118.0, 118.0), MEASURED, connected=False)
+    none_yet = end_setting(add_on, (0, 0), (118.0, 118.0), MEASURED, state=BarState.NONE)
     standard = Setting(
         "standard, no rear bar", end_setting(standard_front, (0, 0), (262.0, 262.0), MEASURED), none_yet
     )
-    soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, connected=True))
+    soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, state=BarState.HOOKED))
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, add_on))
     bench = Setting("rear bar on trial", soft.front, soft.rear)
     return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN)

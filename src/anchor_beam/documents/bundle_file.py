@@ -48,8 +48,8 @@ class BundleDocument(BaseModel):
 
 
 KeptEndDocument = create_model(
-    "KeptEndDocument", __base__=Sourced, connected=(bool, ...), hole_left=(Number, ...), hole_right=(Number, ...),
-    part=(Number, ...), **figures(END_FIELDS),
+    "KeptEndDocument", __base__=Sourced, connected=(bool, ...), fitted=(bool, True), hole_left=(Number, ...),
+    hole_right=(Number, ...), part=(Number, ...), **figures(END_FIELDS),
 )  # fmt: skip
 
 

@@ -99,6 +99,7 @@ BarDocument = create_model(
 )  # fmt: skip
 EndDocument = create_model(
     "EndDocument", __base__=Sourced, bar=(BarDocument, ...), connected=(bool, True),
+    fitted=(bool, True),
     hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...), **figures(END_FIELDS),
 )  # fmt: skip
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.records import BarRecord, Figure
+from anchor_beam.documents.records import BarRecord, BarState, Figure
 
 
 @dataclass(frozen=True)
@@ -13,7 +13,7 @@ class KeptEnd:
     """What is on one axle; worn: revision of the part that is fitted there."""
 
     worn: int
-    connected: bool
+    state: BarState
     hole_left: int
     hole_right: int
     link_left: Figure

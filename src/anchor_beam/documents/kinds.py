@@ -52,13 +52,13 @@ class DocumentKind(Generic[R]):
 
 
 def _write_end(end: KeptEnd) -> Plain:
-    head = {"connected": end.connected, "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
+    head = {**plain.state_plain(end.state), "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
     return head | plain.link_figures(end) | {"part": end.worn}
 
 
 def _read_end(data: Plain) -> KeptEnd:
     links = plain.links_from(data)
-    return KeptEnd(int(data["part"]), bool(data["connected"]), data["hole_left"] - 1, data["hole_right"] - 1, **links)
+    return KeptEnd(int(data["part"]), plain.state_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **links)
 
 
 def _write_setting(setting: KeptSetting) -> Plain:
@@ -75,7 +75,7 @@ def _setting_pins(setting: KeptSetting) -> tuple[int, ...]:
 
 def _renumbered_setting(setting: KeptSetting, numbers: Mapping[int, int]) -> KeptSetting:
     def moved(end: KeptEnd) -> KeptEnd:
-        return KeptEnd(numbers[end.worn], end.connected, end.hole_left, end.hole_right, end.link_left, end.link_right)
+        return KeptEnd(numbers[end.worn], end.state, end.hole_left, end.hole_right, end.link_left, end.link_right)
 
     return KeptSetting(setting.name, moved(setting.front), moved(setting.rear))
 

@@ -9,7 +9,7 @@ from anchor_beam.core.grip.model import Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
-from anchor_beam.documents.records import Adjuster, CarFile, Provenance, RackBar, Setting
+from anchor_beam.documents.records import Adjuster, BarState, CarFile, Provenance, RackBar, Setting
 
 
 @dataclass(frozen=True)
@@ -109,7 +109,9 @@ def typical_car(layout: Layout, name: str) -> CarFile:
         )  # fmt: skip
         link = round(abs(numbers["pickup_height_mm"]))
         rack.append(bar)
-        ends.append(end_setting(bar, (0, 0), (link, link), source, connected=numbers.get("fitted", True)))
+        ends.append(
+            end_setting(bar, (0, 0), (link, link), source, state=BarState.of(numbers.get("fitted", True), True))
+        )
         axles.append(axle_record(
             source, Axle(axle), kind=numbers.get("kind", AxleKind.INDEPENDENT), adjuster=Adjuster.FIXED,
             pickup_height_mm=numbers["pickup_height_mm"], track_mm=numbers["track"],

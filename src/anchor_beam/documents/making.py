@@ -17,6 +17,7 @@ from anchor_beam.documents.records import (
     AxleRecord,
     AxleTyre,
     BarRecord,
+    BarState,
     CarRecord,
     EndSetting,
     Figure,
@@ -101,8 +102,8 @@ def end_setting(
     links_mm: tuple[float, float],
     source: Provenance,
     *,
-    connected: bool = True,
+    state: BarState = BarState.HOOKED,
 ) -> EndSetting:
     """What is on one axle; holes counted from 0 here."""
     left, right = (Figure(length / 1e3, source) for length in links_mm)
-    return EndSetting(bar, connected, holes[0], holes[1], left, right)
+    return EndSetting(bar, state, holes[0], holes[1], left, right)

@@ -31,6 +31,7 @@ from anchor_beam.documents.records import (
     ArmDirection,
     AxleRecord,
     BarRecord,
+    BarState,
     CarFile,
     CarRecord,
     EndSetting,
@@ -125,10 +126,21 @@ def bar_plain(bar: BarRecord) -> dict[str, Any]:
 
 def _setting_out(setting: Setting) -> dict[str, Any]:
     def end(record: EndSetting) -> dict[str, Any]:
-        head = {"connected": record.connected, "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
+        head = {**state_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
         return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": bar_plain(record.bar)}
 
     return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)}
+
+
+def state_plain(state: BarState) -> dict[str, bool]:
+    """Whether there is a bar and whether it hangs on its links; that there is one goes without saying."""
+    connected = {"connected": state is BarState.HOOKED}
+    return connected if state is not BarState.NONE else {"fitted": False} | connected
+
+
+def state_from(group: dict[str, Any]) -> BarState:
+    """What `state_plain` made."""
+    return BarState.of(bool(group.get("fitted", True)), bool(group["connected"]))
 
 
 def link_figures(end: object) -> dict[str, Any]:
@@ -212,7 +224,7 @@ def bar_from(group: dict[str, Any]) -> BarRecord:
 
 def _end(group: dict[str, Any]) -> EndSetting:
     return EndSetting(
-        bar=bar_from(group["bar"]), connected=group["connected"], hole_left=group["hole_left"] - 1,
+        bar=bar_from(group["bar"]), state=state_from(group), hole_left=group["hole_left"] - 1,
         hole_right=group["hole_right"] - 1, worn=None, **_figures_in(group, END_FIELDS),
     )  # fmt: skip
 

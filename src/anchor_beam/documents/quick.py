@@ -9,7 +9,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.readings import Reading
-from anchor_beam.documents.records import CarFile, Figure, Provenance
+from anchor_beam.documents.records import BarState, CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.units.kinds import Kind
 
@@ -88,7 +88,7 @@ def quick_car(file: CarFile, given: Mapping[str, Reading], source: Provenance) -
             file = put(file, f"car.corner_{name}", Figure(round(total * part / 200.0, 2), source))
     for axle, key in BARS.items():
         if key in given:
-            file = put(file, f"bench.{axle}.connected", given[key].value > 0.0)
+            file = put(file, f"bench.{axle}.state", BarState.of(given[key].value > 0.0, True))
     none = [key for key in BARS.values() if key in given and given[key].value == 0.0]
     for key, reading in given.items():
         if key not in (TOTAL, SHARE, *none):

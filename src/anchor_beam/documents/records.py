@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
+from enum import StrEnum
 from typing import Any
 
 from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
@@ -255,20 +256,44 @@ class BarRecord:
     )  # fmt: skip
 
 
+class BarState(StrEnum):
+    """Whether an axle has a bar, and whether it hangs on its links."""
+
+    HOOKED = "on its links"
+    UNHOOKED = "unhooked"
+    NONE = "no bar"
+
+    @staticmethod
+    def of(fitted: bool, connected: bool) -> BarState:
+        """From what documents say."""
+        return (BarState.HOOKED if connected else BarState.UNHOOKED) if fitted else BarState.NONE
+
+
 @record
 class EndSetting:
-    """What is on one axle: the bar, whether it is connected, the hole on each side and the length of each link.
+    """What is on one axle: the bar, the hole on each side and the length of each link. Where there is no bar, it is the one
+    that was there last, or that such cars have.
 
     worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept.
     """
 
     bar: BarRecord
-    connected: bool
+    state: BarState
     hole_left: int
     hole_right: int
     link_left: Figure = length("Left link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
     link_right: Figure = length("Right link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
     worn: int | None = field(default=None, compare=False)
+
+    @property
+    def fitted(self) -> bool:
+        """Whether there is a bar."""
+        return self.state is not BarState.NONE
+
+    @property
+    def connected(self) -> bool:
+        """Whether there is one that hangs on its links."""
+        return self.state is BarState.HOOKED
 
     def hole(self, side: Side) -> int:
         """The hole of one side, 0 at the end of the arm."""

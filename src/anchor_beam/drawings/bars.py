@@ -49,12 +49,14 @@ class ShownLoad:
 
 @dataclass(frozen=True, eq=False)
 class ShownBar:
-    """One axle's bar as the drawing needs it. labels: what each hole gives, by side."""
+    """One axle's bar as the drawing needs it; where none is fitted only its title is drawn. labels: what each hole gives, by
+    side."""
 
     axle: Axle
     bar: BarSolution
     forward: bool
     connected: bool
+    fitted: bool
     track: float
     holes: tuple[int, int]
     labels: tuple[tuple[Label, ...], tuple[Label, ...]]
@@ -134,12 +136,16 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
         items.append(Line(rectangle((x, middle), TYRE_WIDTH, TYRE_SHOWN), Tone.HAIRLINE, Pen.HAIR, closed=True))
     if shown.ghost is not None:
         items.append(Line(plan_points(shown.ghost, shown.forward, base), Tone.SOFT, Pen.GHOST))
+    items.append(Text((0.02 - half_width, middle), LETTER[shown.axle], Size.HUGE, tone, Align.CENTRE, bold=True))
+    if not shown.fitted:
+        items.append(Text((0.0, middle), shown.title, Size.NORMAL, Tone.SOFT, Align.CENTRE, raise_by=0.6))
+        items.append(Text((0.0, middle), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))
+        return tuple(items)
     items.append(Tube(points, bar.bar.section.od, tone, double=shown.axle is Axle.REAR))
     items += _bushings(bar, base)
     span = bar.bar.pivots[0] - bar.bar.pivots[1]
     beside = base - sign * _spacing_off(shown)
     items.append(Dimension((-span / 2, beside), (span / 2, beside), slot=spacing_key(shown.axle)))
-    items.append(Text((0.02 - half_width, middle), LETTER[shown.axle], Size.HUGE, tone, Align.CENTRE, bold=True))
     items += _title(shown, base)
     for side in Side:
         items += _holes(shown, base, side)

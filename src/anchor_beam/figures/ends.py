@@ -7,6 +7,8 @@ from functools import cached_property, lru_cache
 from math import nan
 from typing import TYPE_CHECKING
 
+import numpy as np
+
 from anchor_beam.core.arrays import FloatArray, freeze
 from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.stiffness import BarSolution, solve
@@ -173,6 +175,9 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     except AnchorBeamError as problem:
         raise problem.within(f"bench.{name}.bar") from problem
     links = _Links(bar.mesh, linkage(axle), (end.link_left.value, end.link_right.value))
+    if not end.fitted:
+        nowhere = np.full(bar.mesh.holes.shape, np.nan)
+        return EndResult(end, bar, None, nowhere, 0.0, None, axle.track.value, length_per_turn(axle))
     hung = _hung(links)
     K_theta, per_turn = float(bar.K_theta[end.hole_left, end.hole_right]), length_per_turn(axle)
     try:

@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.core.working import Working
+from anchor_beam.documents.records import EndSetting
 from anchor_beam.figures import workings
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import Results
@@ -93,18 +94,22 @@ def _carried(axle: Axle) -> Callable[[Results, System], missing.Missing]:
     def why(now: Results, units: System) -> missing.Missing:
         end = now.end(axle)
         if not end.end.connected:
-            return missing.disconnected(axle)
+            return _off(end.end, axle)
         return missing.balance(now.problem, units) if now.corner is None else missing.not_settled()
 
     return why
+
+
+def _off(end: EndSetting, axle: Axle) -> missing.Missing:
+    return missing.disconnected(axle) if end.fitted else missing.no_bar(axle)
 
 
 def _links(axle: Axle) -> Callable[[Results, System], missing.Missing]:
     """Why links have no figure."""
 
     def why(now: Results, units: System) -> missing.Missing:
-        problem = now.end(axle).problem
-        return missing.disconnected(axle) if problem is None else missing.balance(problem, units)
+        end = now.end(axle)
+        return _off(end.end, axle) if end.problem is None else missing.balance(end.problem, units)
 
     return why
 

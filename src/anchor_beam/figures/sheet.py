@@ -13,7 +13,7 @@ from anchor_beam.drawings.shapes import Area, Dimension
 from anchor_beam.figures.phase_readings import read_phase
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.rows import HEADLINES, Row, link_load, read_row, wheel_rate
-from anchor_beam.figures.shown_bars import shown_bar, title
+from anchor_beam.figures.shown_bars import end_title, shown_bar
 from anchor_beam.sheets.setting_sheet import PaperSize, SettingSheet, SheetEnd
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
@@ -62,6 +62,8 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
     holes = tuple(f"hole {fitted.hole(side) + 1}" if fitted.connected else "open" for side in Side)
     links = tuple(f"link {show(fitted.link(side).value, Kind.FINE_LENGTH, units)}" for side in Side)
     notes = []
+    if not fitted.fitted:
+        holes, links = ("", ""), ("", "")
     if end.sides is not None:
         levels = [off_level(side.off_level, end.turns(-side.off_level), units) for side in end.sides]
         notes.append(f"arm level at ride height: left {levels[0]}; right {levels[1]}")
@@ -69,7 +71,7 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
     elif end.problem is not None:
         notes.append(faults.sentence(end.problem, units))
     return SheetEnd(
-        letter=LETTER[axle], tone=tone_of(axle), bar=title(fitted.bar, units, connected=fitted.connected),
+        letter=LETTER[axle], tone=tone_of(axle), bar=end_title(fitted, axle, units),
         holes=(holes[0], holes[1]), links=(links[0], links[1]), notes=tuple(notes),
     )  # fmt: skip
 

@@ -11,14 +11,14 @@ import numpy as np
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.records import ArmDirection, BarRecord
+from anchor_beam.documents.records import ArmDirection, BarRecord, EndSetting
 from anchor_beam.drawings.bars import ShownBar, ShownLoad
 from anchor_beam.drawings.shapes import Label
 from anchor_beam.figures.ends import EndResult
 from anchor_beam.figures.picture import Picture
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.bars import bar_title, load_words
+from anchor_beam.words.bars import bar_title, load_words, no_bar
 
 HAIRS = 90
 
@@ -27,6 +27,11 @@ def title(bar: BarRecord, units: System, *, connected: bool = True) -> str:
     """`Tidewright 25, 25.4 x 4.0 mm tube`."""
     od, wall = (show(figure.value, Kind.DIAMETER, units) for figure in (bar.od, bar.wall))
     return bar_title(od=od, solid=bar.solid, wall=wall, name=bar.name, connected=connected)
+
+
+def end_title(end: EndSetting, axle: Axle, units: System) -> str:
+    """The same of what is on an axle, or that it has no bar."""
+    return title(end.bar, units, connected=end.connected) if end.fitted else no_bar(axle)
 
 
 def shown_bar(shown: Picture, axle: Axle, units: System, *, loaded: bool = False) -> ShownBar:
@@ -45,13 +50,13 @@ def _bare(end: EndResult, before: EndResult | None, axle: Axle, forward: bool, u
     for side in Side:
         rates = [(i, float(rate)) for i, rate in enumerate(end.hole_rates[side.position])]
         labels.append(tuple(_label(rate, units, chosen=i == holes[side.position]) for i, rate in rates))
-    other = before is not None and before.end.bar != end.end.bar
+    other = before is not None and (before.end.bar != end.end.bar or before.end.fitted != end.end.fitted)
     return ShownBar(
         axle=axle, bar=end.bar, forward=forward, connected=end.end.connected, track=end.track,
         holes=holes, labels=(labels[0], labels[1]),
-        title=title(end.end.bar, units, connected=end.end.connected),
-        against=f"against {title(before.end.bar, units)}" if before is not None and other else "",
-        ghost=before.bar if before is not None and other else None,
+        title=end_title(end.end, axle, units), fitted=end.end.fitted,
+        against=f"against {end_title(before.end, axle, units)}" if before is not None and other else "",
+        ghost=before.bar if before is not None and other and before.end.fitted else None,
     )  # fmt: skip
 
 

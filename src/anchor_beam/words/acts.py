@@ -16,10 +16,10 @@ __all__ = [
 ]  # fmt: skip
 
 _CHOICES = {
-    "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "connected": "links", "name": "name",
+    "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "name": "name",
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
     "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
-    "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel", "fitted": "bar",
+    "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",  "state": "bar",
 }  # fmt: skip
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from anchor_beam.core.sides import Axle
 from anchor_beam.units.show import Shown
 from anchor_beam.words.names import holes
 
@@ -13,6 +14,11 @@ def bar_title(*, od: Shown, solid: bool, wall: Shown, name: str, connected: bool
     name = name if len(name) <= LONGEST_NAME else name[: LONGEST_NAME - 1].rstrip(" ,") + "…"
     what = f"{od.number} {od.unit} solid" if solid else f"{od.number} x {wall.number} {od.unit} tube"
     return f"{name}, {what}" if connected else f"{name}, {what}, disconnected"
+
+
+def no_bar(axle: Axle) -> str:
+    """`no rear bar`."""
+    return f"no {axle} bar"
 
 
 def setting_words(front: tuple[int, int], rear: tuple[int, int]) -> str:

@@ -12,8 +12,9 @@ _NAMES = {
     "yaw_index": "yaw index", "damping": "damping", "chassis_torsion": "chassis torsion", "camber": "static camber",
     "roll_camber": "camber from roll", "od": "bar diameter", "wall": "bar wall", "wheel_centre_height": "wheel centre height",
     "pickup_height_left": "pick-up height left", "pickup_height_right": "pick-up height right",
-    "pickup_spacing": "pick-up spacing", "bump_gap": "free bump travel", "bump_rate": "bump stop", "droop": "free droop travel",
-    "bias": "torque bias, driven", "bias_coast": "torque bias on the overrun", "preload": "differential preload", "corner_fl": "front left weight", "corner_fr": "front right weight",
+    "pickup_spacing": "pick-up spacing", "bump_gap": "free bump travel", "bump_rate": "bump stop",
+    "droop": "free droop travel", "bias": "torque bias, driven", "bias_coast": "torque bias on the overrun",
+    "preload": "differential preload", "corner_fl": "front left weight", "corner_fr": "front right weight",
     "corner_rl": "rear left weight", "corner_rr": "rear right weight",
 }  # fmt: skip
 

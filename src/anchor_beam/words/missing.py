@@ -46,9 +46,14 @@ def disconnected(axle: Axle) -> Missing:
     return Missing("disconnected", f"The {axle} bar is disconnected.")
 
 
+def no_bar(axle: Axle) -> Missing:
+    """There is none."""
+    return Missing("no bar", f"There is no {axle} bar.")
+
+
 def both_disconnected() -> Missing:
     """No bar is hooked up."""
-    return Missing("disconnected", "Both bars are disconnected.")
+    return Missing("no bar works", "No bar hangs on its links.")
 
 
 def not_settled() -> Missing:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD
 from anchor_beam.documents.places import put
-from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, Figure, Provenance, RackBar
+from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
 from anchor_beam.words.names import holes as holes_words
@@ -119,7 +119,7 @@ def _fitted(end: EndSetting, bar: BarRecord) -> EndSetting:
     """Another bar on an axle; links stay, holes beyond its last move to its last."""
     last = len(bar.holes) - 1
     left, right = min(end.hole_left, last), min(end.hole_right, last)
-    return replace(end, bar=bar, connected=True, hole_left=left, hole_right=right)
+    return replace(end, bar=bar, state=BarState.HOOKED, hole_left=left, hole_right=right)
 
 
 @dataclass(frozen=True, eq=False)

@@ -20,6 +20,8 @@ class LevelLink:
     sides: tuple[Side, ...]
 
     def apply(self, file: CarFile) -> CarFile:
+        if not file.bench.end(self.axle).fitted:
+            raise InputError(f"bench.{self.axle}.state", f"There is no {self.axle} bar, so nothing hangs on it.")
         sides = end_result(file.car.axle(self.axle), file.bench.end(self.axle), self.axle).sides
         if sides is None:
             raise InputError(

@@ -33,6 +33,7 @@ class BarsBoard(DrawingView):
         self._bridge = bridge
         self.tie = dict.fromkeys(Axle, True)
         self._tied_car: int | None = None
+        self._fitted: list[Axle] = []  # axles that have a bar, as they are drawn
         self.pickers: dict[tuple[Axle, Side], HolePicker] = {}
         for axle in Axle:
             self.place(spacing_key(axle), FigureField(bridge, spacing_key(axle), compact=True))
@@ -61,6 +62,7 @@ class BarsBoard(DrawingView):
             staggered = end.hole_left != end.hole_right
             if another or (staggered and self.tie[axle]):  # a click on a staggered bar that is tied would undo it
                 self.tie_changed.emit(axle, not staggered)
+        self._fitted = [axle for axle in Axle if shown.file.bench.end(axle).fitted]
         front, rear = (shown_bar(shown, axle, units, loaded=self.loaded.isChecked()) for axle in Axle)
         self.set_drawing(bars_in_plan(front, rear))
         for (axle, side), picker in self.pickers.items():
@@ -74,7 +76,7 @@ class BarsBoard(DrawingView):
 
     def hole_pixel(self, axle: Axle, side: Side, hole: int) -> QPoint:
         """Where a hole is on the board [px]."""
-        stack = self._stacks()[list(Axle).index(axle) * 2 + side.position]
+        stack = self._stacks()[self._fitted.index(axle) * 2 + side.position]
         x, y = self.pixel(stack.anchors[hole])
         return QPoint(round(x), round(y))
 
@@ -84,7 +86,7 @@ class BarsBoard(DrawingView):
 
     def _spots(self, axle: Axle, side: Side) -> list[QPoint]:
         picker, shown = self.pickers[axle, side], self._bridge.picture
-        if shown is None:  # put away a moment ago
+        if shown is None or axle not in self._fitted:  # put away a moment ago, or no bar there
             return []
         holes = range(len(shown.file.bench.end(axle).bar.holes))
         return [self.hole_pixel(axle, side, hole) - picker.pos() for hole in holes]

@@ -11,10 +11,12 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.ladder_view import LadderView
+from anchor_beam.desk.stages.bars.no_bar import NoBarPanel
 from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
+from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.changing_view import ChangingView
@@ -30,9 +32,11 @@ class BarsPage(Split):
         self.ladder = LadderView(bridge)
         self._bridge = bridge
         self._panels: dict[Axle, BarPanel] = {}
+        self._without: dict[Axle, NoBarPanel] = {}
         self.tabs = AxleTabs(bridge.theme, "bar")
         self._stack = QStackedWidget()
-        self.tabs.chosen.connect(lambda axle: self._stack.setCurrentWidget(self.panel(axle)))
+        self._axle = Axle.REAR
+        self.tabs.chosen.connect(self._choose)
         views = {
             "ladder": lambda: self.ladder, "roll and handling": lambda: self.curves,
             "change of direction": lambda: self.changing,
@@ -41,7 +45,24 @@ class BarsPage(Split):
         self.fill(stacked(self.board, self.strip), stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
-        self.tabs.choose(Axle.REAR)
+        self.tabs.choose(self._axle)
+        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def _choose(self, axle: Axle) -> None:
+        self._axle = axle
+        self._show()
+
+    def _show(self) -> None:
+        """The panel of the bar, or of the axle that has none."""
+        shown = self._bridge.picture
+        fitted = shown is None or shown.file.bench.end(self._axle).fitted
+        self._stack.setCurrentWidget(self.panel(self._axle) if fitted else self._no_bar(self._axle))
+
+    def _no_bar(self, axle: Axle) -> NoBarPanel:
+        if axle not in self._without:
+            self._without[axle] = NoBarPanel(self._bridge, axle)
+            self._stack.addWidget(self._without[axle])
+        return self._without[axle]
 
     @cached_property
     def curves(self) -> CorneringCurves:

@@ -13,12 +13,13 @@ from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
-from anchor_beam.desk.widgets.choice import Switch
+from anchor_beam.desk.widgets.choice import ChoiceBox, Switch
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
+from anchor_beam.documents.records import BarState
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rows import bar_rows
@@ -61,11 +62,10 @@ class BarPanel(Panel):
         self.row("Name", name)
         keep = QPushButton("Keep in the rack")
         keep.clicked.connect(self._rack.keep)
-        connected = Switch(self._bridge, f"bench.{self._axle}.connected", "connected")
+        self.row("Bar", ChoiceBox(self._bridge, f"bench.{self._axle}.state", BarState, f"{self._axle} bar is"))
         row = QWidget()
         layout = QHBoxLayout(row)
         layout.setContentsMargins(0, 0, 0, 0)
-        layout.addWidget(connected)
         layout.addStretch()
         layout.addWidget(keep)
         self.add(row)

@@ -22,7 +22,8 @@ def _page(bridge: Bridge, _files: Files) -> QWidget:
 
 
 def _open(shown: Picture) -> str:
-    gone = [axle for axle in Axle if not shown.file.bench.end(axle).connected]
+    ends = {axle: shown.file.bench.end(axle) for axle in Axle}
+    gone = [axle for axle, end in ends.items() if end.fitted and not end.connected]
     return f"{gone[0]} off" if gone else ""
 
 

@@ -49,8 +49,12 @@ class LinksBoard(QWidget):
             return
         end = shown.now.end(self._axle)
         if end.sides is None:
-            assert end.problem is not None
-            self._cannot.say(f"{self._axle.capitalize()} links: {faults.sentence(end.problem, self._bridge.units)}")
+            if end.problem is None:
+                self._cannot.say(f"There is no {self._axle} bar, so there are no links.", warn=False)
+            else:
+                self._cannot.say(
+                    f"{self._axle.capitalize()} links: {faults.sentence(end.problem, self._bridge.units)}"
+                )
             self._stack.setCurrentIndex(1)
             return
         self._stack.setCurrentIndex(0)
@@ -66,17 +70,18 @@ class _Cannot(QWidget):
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
         self._theme = bridge.theme
-        self._sentence = ""
+        self._sentence, self._warn = "", True
 
-    def say(self, sentence: str) -> None:
-        self._sentence = sentence
+    def say(self, sentence: str, *, warn: bool = True) -> None:
+        self._sentence, self._warn = sentence, warn
         self.setAccessibleName(sentence)
         self.update()
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, px = QPainter(self), self._theme.px
         painter.fillRect(self.rect(), self._theme.colour(Tone.SHEET))
-        paint_warning_mark(painter, self._theme, px(60), px(70))
+        if self._warn:
+            paint_warning_mark(painter, self._theme, px(60), px(70))
         painter.setFont(self._theme.font(Size.LARGE))
         painter.setPen(self._theme.colour(Tone.INK))
         room = QRectF(px(80), px(56), self.width() - px(140), self.height() - px(100))
