@@ -7,17 +7,21 @@ from dataclasses import replace
 
 import pytest
 
+from anchor_beam.core.grip.tyre import TyreMatch
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
-from anchor_beam.documents.aids import AIDS, Aid
+from anchor_beam.documents.aids import AIDS, BY_KEY, Aid
 from anchor_beam.documents.car_file import from_json
+from anchor_beam.documents.places import put
 from anchor_beam.documents.plain import to_json
-from anchor_beam.documents.readings import Reading, Readings, readings_plain
+from anchor_beam.documents.reading_csv import readings_csv, rows_from
+from anchor_beam.documents.readings import Reading, Readings, Support, readings_plain
+from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Dimension, Slot
 from anchor_beam.errors import DocumentError
 from anchor_beam.figures.aided import aided
-from anchor_beam.session.edits import SetReading, TakeMeasured
+from anchor_beam.session.edits import KeepLoadState, SetReading, SetSupport, TakeMeasured
 from anchor_beam.units.kinds import System
 
 FILE = replace(team()[0], readings=())
@@ -41,6 +45,14 @@ ENTRIES = {
     "brakes": {"front_piston": 0.054, "front_disc": 0.105, "rear_piston": 0.034, "rear_disc": 0.1},
 }  # fmt: skip
 ROWS = {
+    "tyres": (
+        (0.205, 50.0, 0.381, 0.006, 2021.0, 210e3), (0.205, 50.0, 0.381, 0.0035, 2021.0, 210e3),
+        (0.245, 40.0, 0.381, 0.006, 2024.0, 230e3), (0.245, 40.0, 0.381, None, 2024.0, 250e3),
+    ),
+    "ride-heights": (
+        (0.352, None, None, 0.19, None), (0.349, 0.652, None, None, None), (None, 0.66, 0.16, 0.2, None),
+        (None, 0.64, None, 0.2, None),
+    ),
     "corner-weights": ((207.0, 205.0, 252.0, 250.0),), "tilt": ((0.0, 412.0), (0.6, 428.0)),
     "spring-ratio": ((-0.04, -0.028), (0.0, 0.0), (0.02, 0.014), (0.04, 0.028)),
     "pickup-ratio": ((-0.04, -0.024), (0.0, 0.0), (0.02, 0.012), (0.04, 0.024)),
@@ -57,7 +69,7 @@ ROWS["bar-photo"] = (  # seen straight from above, a millimetre a pixel
 EXPECTED = {
     "bar-photo": 0.85,
     "corner-weights": 207.0, "spring-ratio": 0.7, "pickup-ratio": 0.6, "spring-press": 43e3, "tyre-rate": 200e3,
-    "ramps": 1.355556 / 0.644444, "link-eyes": 0.118,
+    "tyres": 0.205 / 0.225, "ramps": 1.355556 / 0.644444, "link-eyes": 0.118,
     "wheel-rate": 21e3 / 0.85**2, "roll-arms": 0.42 * 0.75 / 1.9, "roll-rod": 0.373, "spring-wire": 36.73e3,
 }  # fmt: skip
 
@@ -69,6 +81,8 @@ def filled(aid: Aid) -> Readings:
         file = SetReading(aid.key, axle, name, Reading(value)).apply(file)
     for i, row in enumerate(ROWS.get(aid.key, ())):
         for column, value in zip(aid.columns, row, strict=True):
+            if value is None:
+                continue
             file = SetReading(aid.key, axle, column.name, Reading(value), i).apply(file)
     return file.read_at(aid.key, axle)
 
@@ -87,13 +101,78 @@ def test_an_aid_has_room_for_its_entries_and_gives_the_car_its_figures(aid: Aid)
     assert all(0.0 < given.spread < max(0.2 * given.value, 0.01) for given in found.given)
     if aid.key in EXPECTED:
         assert found.given[0].value == pytest.approx(EXPECTED[aid.key], rel=5e-3)
-    if not aid.gives:
+    if aid.key == "floor":
         assert "13.0\u00a0mm rear right" in found.notes[0].said(System.METRIC)
         assert "too much on right front and left rear" in found.notes[2].said(System.METRIC)
+    if not aid.gives:
         return
     figures = tuple((given.place, given.value, given.spread) for given in found.given)
     taken = TakeMeasured(aid.key, readings.axle, figures).apply(FILE)
     assert (taken.car, taken.bench) != (FILE.car, FILE.bench)
+
+
+def said(key: str, file: CarFile = FILE) -> str:
+    """Everything that an aid says of its readings."""
+    found = aided(filled(BY_KEY[key]), file)
+    return "\n".join([*(note.said(System.METRIC) for note in found.notes), *found.beside.said.values()])
+
+
+def test_tyres_that_are_not_alike_are_named() -> None:
+    found = said("tyres")
+    assert "front treads differ by 2.5\u00a0mm" in found
+    assert "rear pressures differ by 0.20\u00a0bar" in found
+    assert "years apart" not in found  # front and rear are, left and right are not
+    assert "honest word" not in found  # the rear treads are not known: nothing is said of front against rear
+    tread = SetReading("tyres", None, "tread", Reading(0.006), 3).apply(FILE.with_readings(filled(BY_KEY["tyres"])))
+    alike = put(tread, "car.tyre_match", TyreMatch.SAME)
+    notes = [note.said(System.METRIC) for note in aided(alike.read_at("tyres", None), alike).notes]
+    assert any("honest word" in note for note in notes)
+
+
+def test_ride_heights_are_brought_to_one_datum() -> None:
+    """These wheels stand 290 and 300 mm high: 652 mm above ground is 362 under the arch, 13 more than by the hub."""
+    file = put(FILE, "car.front.wheel_centre_height", Figure(0.290, Provenance.MEASURED))
+    file = put(file, "car.rear.wheel_centre_height", Figure(0.300, Provenance.MEASURED))
+    found = said("ride-heights", file)
+    assert (
+        "front left 352.0\u00a0mm, front right 355.5\u00a0mm, rear left 360.0\u00a0mm, rear right 340.0\u00a0mm"
+        in found
+    )
+    assert "13 mm apart" in found
+    assert "rear stands 20.0\u00a0mm higher on the left" in found
+    assert "not measured" in found
+    floor = filled(BY_KEY["floor"])
+    assert "twist of the floor is taken out" in said("ride-heights", file.with_readings(floor))
+    rims = file.with_readings(filled(BY_KEY["tyres"]))  # 15 inch rims: 160 mm from their edge is 368 from the hub
+    assert "rear left 364.0\u00a0mm" in said("ride-heights", rims)
+
+
+def test_what_carried_the_car_stands_with_its_readings() -> None:
+    kept = replace(FILE.with_readings(filled(BY_KEY["ride-heights"])))
+    hung = SetSupport("ride-heights", None, Support.UNDER_FRAME).apply(kept)
+    assert "the wheels hang" in aided(hung.read_at("ride-heights", None), hung).notes[-1].said(System.METRIC)
+    again = from_json(to_json(hung))
+    assert again.read_at("ride-heights", None).support is Support.UNDER_FRAME
+    loaded = KeepLoadState("with a full tank").apply(hung)
+    assert "a load state without a name" in aided(loaded.read_at("ride-heights", None), loaded).notes[-1].said(
+        System.METRIC
+    )
+
+
+def test_a_wheel_table_comes_in_by_its_names() -> None:
+    tyres = filled(BY_KEY["tyres"])
+    text = readings_csv(tyres)
+    head, first, *rest = text.splitlines()
+    shuffled = "\n".join([head, *rest, first])
+    assert rows_from(shuffled, tyres.table) == tuple(
+        tuple(None if cell is None else Reading(pytest.approx(cell.value)) for cell in row) for row in tyres.rows
+    )
+    with pytest.raises(DocumentError) as caught:
+        rows_from(text.replace("rear left", "spare").replace("rear right", "front left"), tyres.table)
+    assert [problem.place for problem in caught.value.problems] == [
+        "line 4, column 1 (wheel)",
+        "line 5, column 1 (wheel)",
+    ]
 
 
 def test_readings_go_out_and_come_in_with_the_car() -> None:

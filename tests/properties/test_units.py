@@ -79,7 +79,15 @@ def test_our_factors_are_pints_factors() -> None:
     import pint
 
     registry = pint.UnitRegistry()
-    names = {"lb": "pound", "lbs": "pound", '"': "inch", "'": "foot", "°": "degree", "t": "tonne"}
+    names = {
+        "lb": "pound",
+        "lbs": "pound",
+        '"': "inch",
+        "'": "foot",
+        "°": "degree",
+        "t": "tonne",
+        "kpa": "kilopascal",
+    }
     forces = {"lb": "pound_force", "lbs": "pound_force", "kg": "kilogram_force"}
     checked = 0
     for kind, table in TYPED.items():

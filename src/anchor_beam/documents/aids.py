@@ -55,7 +55,9 @@ class Aid:
     """One measurement. way: its title in a list of ways to one figure. how: what to do, in the order in which it is done.
 
     caution: what can hurt. per_axle: it is about one axle. columns: of the table of readings, none where there is no table.
-    gives: places in the car, `{axle}` in them; none for what is only said. formula, source: for its working.
+    gives: places in the car, `{axle}` in them; none for what is only said. formula, source: for its working. row_names: of a
+    table with so many rows and no more, in which a reading may be left out. stands: the car stands while it is read, so that
+    what carries it counts.
     """
 
     key: str
@@ -69,6 +71,17 @@ class Aid:
     caution: str = ""
     formula: str = ""
     source: str = ""
+    row_names: tuple[str, ...] = ()
+    stands: bool = False
+
+    def row_name(self, row: int) -> str:
+        """`reading 3`, or the wheel."""
+        return self.row_names[row] if self.row_names else f"reading {row + 1}"
+
+    @property
+    def most_rows(self) -> int:
+        """Of its table."""
+        return len(self.row_names) or MOST_ROWS
 
     def entry(self, name: str) -> Entry:
         """An entry or a column by its name.
@@ -87,6 +100,9 @@ PHOTO = "bar-photo"  # its rows are places in a picture: four marks, then the ba
 STANDS = "Stands on hard level ground, wheels chocked; never under a car on a jack alone."
 FINE, LENGTH, FORCE, MASS = Kind.FINE_LENGTH, Kind.LENGTH, Kind.FORCE, Kind.MASS
 TRAVEL = (-400.0, 400.0)
+
+
+WHEELS = ("front left", "front right", "rear left", "rear right")
 
 
 def _joint(name: str, label: str) -> tuple[Entry, Entry]:
@@ -143,6 +159,37 @@ AIDS: tuple[Aid, ...] = (
         ),
         (), (),
         formula=r"w = \frac{h_fr + h_rl - h_fl - h_rr}{2}", source="docs/theory/measurements.md, Floor",
+    ),
+    Aid(
+        "tyres", "Tyres at each wheel", "by width",
+        "Size and year from the sidewalls, tread in the middle groove, pressure cold. What is not known stays empty.",
+        (),
+        (
+            Entry("width", "width", LENGTH, (50.0, 600.0), "205 of 205/50 R15."),
+            Entry("height", "height", Kind.PERCENT, (15.0, 120.0), "50 of 205/50 R15."),
+            Entry("rim", "rim", FINE, (150.0, 800.0), "15 in of 205/50 R15."),
+            Entry("tread", "tread", FINE, (0.0, 25.0), "In the middle groove."),
+            Entry("year", "made in", Kind.COUNT, (1950.0, 2100.0), "The last two figures of four: 3223 is week 32 of 2023."),
+            Entry("pressure", "cold", Kind.PRESSURE, (0.2, 8.0), "Before it is driven."),
+        ),
+        ("car.front.tyre_load", "car.rear.tyre_load"),
+        formula=r"n = \frac{w}{(w_f + w_r)/2}", source="docs/theory/measurements.md, Tyres at each wheel",
+        row_names=WHEELS,
+    ),
+    Aid(
+        "ride-heights", "Ride heights at each wheel", "by tape",
+        "Rolled, not lifted, into its place, driver or his weight in. Straight up over the wheel's middle. One way at each "
+        "wheel is enough; a second checks it.",
+        (),
+        (
+            Entry("hub", "hub to arch", FINE, (50.0, 900.0), "From the middle of the wheel up to the edge of the arch."),
+            Entry("ground", "ground to arch", FINE, (200.0, 1500.0), "The wheel's own height is taken off."),
+            Entry("rim", "rim to arch", FINE, (0.0, 700.0), "From the rim's upper edge; its size is read with the tyres."),
+            Entry("sill", "ground to sill", FINE, (20.0, 900.0), "At the jacking point by this wheel."),
+            Entry("frame", "ground to frame", FINE, (20.0, 900.0), "Under the frame by this wheel."),
+        ),
+        (), caution="Look from beside: never under a car that stands on nothing but a jack.",
+        formula="", source="docs/theory/measurements.md, Ride heights", row_names=WHEELS, stands=True,
     ),
     Aid(
         "tilt", "Centre of gravity by tilting", "by tilting",
@@ -231,7 +278,7 @@ AIDS: tuple[Aid, ...] = (
         ),
         (), ("car.{axle}.roll_centre_height",), per_axle=True,
         formula=r"h = \frac{t}{2} \frac{z_0}{t/2 - y_0}",
-        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17",
+        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17", stands=True,
     ),
     Aid(
         "roll-strut", "Roll centre of a strut", "of a strut",
@@ -242,7 +289,7 @@ AIDS: tuple[Aid, ...] = (
         ),
         (), ("car.{axle}.roll_centre_height",), per_axle=True,
         formula=r"h = \frac{t}{2} \frac{z_0}{t/2 - y_0}",
-        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17",
+        source="docs/theory/measurements.md, Roll centre: Milliken and Milliken, ch. 17", stands=True,
     ),
     Aid(
         "roll-rod", "Roll centre of a lateral rod", "of a lateral rod",
@@ -250,6 +297,7 @@ AIDS: tuple[Aid, ...] = (
         (*_joint("frame", "Eye at the frame"), *_joint("axle", "Eye at the axle")),
         (), ("car.{axle}.roll_centre_height",), per_axle=True,
         formula=r"h = z_1 + \frac{y_1}{y_1 - y_2} (z_2 - z_1)", source="docs/theory/measurements.md, Roll centre",
+        stands=True,
     ),
     Aid(
         PHOTO, "Bar from a photo", "from a photo",
@@ -316,7 +364,7 @@ AIDS: tuple[Aid, ...] = (
             Entry("ahead", "Pick-up from bar", FINE, (20.0, 1500.0), "Along the car.", "car.{axle}.pickup_ahead"),
         ),
         (), ("car.{axle}.pickup_height_left", "car.{axle}.pickup_height_right"), per_axle=True,
-        caution=f"{STANDS} Read on its wheels: a lifted car tells another height.",
+        caution=f"{STANDS} Read on its wheels: a lifted car tells another height.", stands=True,
         formula=r"h = \sqrt{L^2 - a^2 - b^2}", source="docs/theory/measurements.md, Links",
     ),
     Aid(

@@ -111,22 +111,22 @@ class AxleRecord:
         enters=CAR, spread=0.2, later=lambda _at: 0.5,
     )  # fmt: skip
     tyre_load: Figure = ratio(
-        "Size of the tyre", (0.3, 3.0), (0.8, 1.25),
+        "Tyre size", (0.3, 3.0), (0.8, 1.25),
         "Load that this tyre is made for, over the mean corner load of the car: 1 where all four are the same, less for a "
         "narrower tyre, more for a wider one.", enters=GRIP, spread=0.0, later=lambda _at: 1.0,
     )  # fmt: skip
     own_grip: Figure = ratio(
-        "Grip beside the other axle", (0.3, 2.0), (0.85, 1.1),
+        "Grip of its own", (0.3, 2.0), (0.85, 1.1),
         "Factor on the grip of this axle: 1 where its tyres are as good as the other's, less where they are old or worn.",
         enters=GRIP, spread=0.0, later=lambda _at: 1.0,
     )  # fmt: skip
     bias: Figure = ratio(
-        "Torque bias, driven", (1.0, 12.0), (1.2, 5.0),
+        "Bias, driven", (1.0, 12.0), (1.2, 5.0),
         "Of a limited slip differential: torque of the wheel that grips over the torque of the one that does not.",
         enters=GRIP, spread=0.4, later=lambda _at: 2.0,
     )  # fmt: skip
     bias_coast: Figure = ratio(
-        "Torque bias, overrun", (1.0, 12.0), (1.0, 4.0),
+        "Bias, overrun", (1.0, 12.0), (1.0, 4.0),
         "The same with the throttle lifted: ramps of another angle make another figure.", enters=GRIP, spread=0.4,
         later=lambda _at: 2.0,
     )  # fmt: skip
@@ -141,7 +141,7 @@ class AxleRecord:
         later=lambda _at: 60.0,
     )  # fmt: skip
     bump_rate: Figure = rate(
-        "Bump stop, at the wheel", (20, 400), "Stiffness that the bump stop adds once it is touched.", enters=CAR,
+        "Bump stop rate", (20, 400), "Stiffness that the bump stop adds at the wheel once it is touched.", enters=CAR,
         relative=0.4, later=lambda _at: 80.0,
     )  # fmt: skip
     droop: Figure = length(

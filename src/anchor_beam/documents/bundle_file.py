@@ -12,7 +12,16 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints, create_mod
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.bounds import MOST_DOCUMENTS
-from anchor_beam.documents.car_file import BarDocument, CarDocument, Name, Note, Sourced, figures
+from anchor_beam.documents.car_file import (
+    BarDocument,
+    CarDocument,
+    LoadStateDocument,
+    Name,
+    Note,
+    PairDocument,
+    Sourced,
+    figures,
+)
 from anchor_beam.documents.fields import END_FIELDS
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.kinds import DocumentKind
@@ -60,6 +69,7 @@ class KeptSettingDocument(BaseModel):
     name: Name
     front: KeptEndDocument  # type: ignore[valid-type]  # made from the table of inputs
     rear: KeptEndDocument  # type: ignore[valid-type]
+    state: Note = ""
 
 
 class KeptBenchDocument(BaseModel):
@@ -68,6 +78,7 @@ class KeptBenchDocument(BaseModel):
     model_config = STRICT
     setting: KeptSettingDocument
     reference: Note
+    pair: PairDocument | None = None
 
 
 class RackDocument(BaseModel):
@@ -96,7 +107,7 @@ class PhotoDocument(BaseModel):
 
 MODELS: dict[str, type[BaseModel]] = {
     "car": CarDocument, "setting": KeptSettingDocument, "bench": KeptBenchDocument, "rack": RackDocument,
-    "part": PartDocument, "photo": PhotoDocument,
+    "part": PartDocument, "photo": PhotoDocument, "load state": LoadStateDocument,
 }  # fmt: skip
 
 

@@ -24,10 +24,11 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
-from anchor_beam.documents.later import LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
+from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
+from anchor_beam.documents.load_states import STATE_FIELDS, twice
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
-from anchor_beam.documents.readings import readings_from
+from anchor_beam.documents.readings import Support, readings_from
 from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Provenance
 from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
@@ -79,13 +80,19 @@ def _later(choices: dict[str, StrEnum]) -> dict[str, Any]:
     return {name: (type(choice), choice) for name, choice in choices.items()}
 
 
+def _said(names: tuple[str, ...]) -> dict[str, Any]:
+    """Words that a document may leave out."""
+    return dict.fromkeys(names, (Note, ""))
+
+
 AxleDocument = create_model(
     "AxleDocument", __base__=Sourced, kind=(AxleKind, ...), arms=(ArmDirection, ...), adjuster=(Adjuster, ...),
     **_later(LATER_AXLE_CHOICES), **figures(AXLE_FIELDS),
 )  # fmt: skip
 CarDocument = create_model(
     "CarDocument", __base__=Sourced, name=(Name, ...), description=(Note, ""), drive=(Drive, ...), tyre=(TyreKind, ...),
-    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_later(LATER_CHOICES), **figures(CAR_FIELDS),
+    front=(AxleDocument, ...), rear=(AxleDocument, ...), **_later(LATER_CHOICES), **_said(CAR_TEXTS),
+    **figures(CAR_FIELDS),
 )  # fmt: skip
 # a type made at run time, from the same table as the others
 HolesDocument: Any = Annotated[
@@ -111,6 +118,7 @@ class SettingDocument(BaseModel):
     name: Name
     front: EndDocument  # type: ignore[valid-type]  # made from the table above
     rear: EndDocument  # type: ignore[valid-type]
+    state: Note = ""
 
 
 class RackDocument(BaseModel):
@@ -127,6 +135,18 @@ AimDocument = create_model(
 )  # fmt: skip
 
 
+LoadStateDocument = create_model("LoadStateDocument", __base__=Sourced, name=(Name, ...), **figures(STATE_FIELDS))
+
+
+class PairDocument(BaseModel):
+    """Names of the settings that the car is changed between, and of the one that it stands in."""
+
+    model_config = STRICT
+    road: Note = ""
+    event: Note = ""
+    on_car: Note = ""
+
+
 class ReadingsDocument(BaseModel):
     """What was read at a measuring aid: entries and rows by key, as typed beside them."""
 
@@ -138,6 +158,8 @@ class ReadingsDocument(BaseModel):
     columns: tuple[str, ...] = ()
     rows: Annotated[tuple[tuple[FiniteFloat | None, ...], ...], Field(max_length=MOST_ROWS)] = ()
     rows_as_typed: Annotated[tuple[tuple[Note, ...], ...], Field(max_length=MOST_ROWS)] = ()
+    support: Support = Support.WHEELS
+    state: Note = ""
 
 
 class CarFileDocument(BaseModel):
@@ -152,6 +174,8 @@ class CarFileDocument(BaseModel):
     bench: SettingDocument
     reference: Note = ""
     aim: AimDocument | None = None  # type: ignore[valid-type]
+    load_states: Annotated[tuple[LoadStateDocument, ...], Field(max_length=MOST_SETTINGS)] = ()  # type: ignore[valid-type]
+    pair: PairDocument | None = None
     readings: Annotated[tuple[ReadingsDocument, ...], Field(max_length=200)] = ()
 
 
@@ -191,6 +215,13 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
     for i, name in enumerate(names):
         if name in names[:i]:
             problems.append(Problem(f"settings[{i}].name", f"Two settings are called “{name}”.", "a name of its own"))
+    states: Any = document.load_states
+    again = twice(state.name for state in states)
+    if again is not None:
+        problems.append(Problem("load_states", f"Two load states are called “{again}”.", "a name of its own"))
+    for key, name in (document.pair.model_dump() if document.pair is not None else {}).items():
+        if name and name not in names:
+            problems.append(Problem(f"pair.{key}", f"No setting is called “{name}”.", ", ".join(names)))
     problems += _odd_readings(document)
     if document.reference and document.reference not in names:
         problems.append(Problem("reference", f"No setting is called “{document.reference}”.", ", ".join(names)))

@@ -84,6 +84,8 @@ def fold(heads: Heads, record: Record, parts: Mapping[int, Head]) -> CarFile:
         bench=_worn(on_bench.setting, record),
         reference=on_bench.reference,
         readings=tuple(record(heads[document].revision) for document in by_kind.get(kinds.READINGS.name, [])),
+        states=tuple(record(heads[document].revision) for document in by_kind.get(kinds.LOAD_STATE.name, [])),
+        pair=on_bench.pair,
         aim=next((record(heads[document].revision) for document in by_kind.get(kinds.AIM.name, [])), usual_aim()),
     )
 
@@ -95,7 +97,7 @@ def _worn(kept: KeptSetting, record: Record) -> Setting:
             part.bar, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.worn
         )  # fmt: skip
 
-    return Setting(kept.name, end(kept.front), end(kept.rear))
+    return Setting(kept.name, end(kept.front), end(kept.rear), kept.state)
 
 
 def unnumbered(file: CarFile) -> CarFile:
@@ -145,7 +147,8 @@ class _Unfolding:
         if file.aim != usual_aim() or self._only(kinds.AIM) is not None:
             self._put(kinds.AIM, self._only(kinds.AIM), file.aim)
         self._put_named(kinds.READINGS, {read.of: read for read in file.readings}, lambda read: read.of)
-        self._put(kinds.BENCH, self._only(kinds.BENCH), KeptBench(_kept(bench), file.reference))
+        self._put_named(kinds.LOAD_STATE, {state.name: state for state in file.states}, lambda state: state.name)
+        self._put(kinds.BENCH, self._only(kinds.BENCH), KeptBench(_kept(bench), file.reference, file.pair))
         done = replace(file, rack=rack, settings=settings, bench=bench)
         return Changes(tuple(self.revisions), tuple(self.moves), self.heads, done)
 
@@ -252,4 +255,4 @@ def _kept(setting: Setting) -> KeptSetting:
         assert of.worn is not None  # given by `_end`
         return KeptEnd(of.worn, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right)
 
-    return KeptSetting(setting.name, end(setting.front), end(setting.rear))
+    return KeptSetting(setting.name, end(setting.front), end(setting.rear), setting.state)

@@ -49,6 +49,7 @@ SUFFIX: dict[Kind, tuple[str, float]] = {
     Kind.COMPLIANCE_STEER: ("_deg_per_kN", DEG / 1e3), Kind.ACCELERATION: ("_g", G), Kind.SPEED: ("_m_per_s", 1.0),
     Kind.DURATION: ("_s", 1.0), Kind.FORCE: ("_N", 1.0), Kind.COUNT: ("", 1.0),
     Kind.ROLL_GRADIENT: ("_deg_per_g", DEG / G), Kind.TORQUE: ("_Nm", 1.0), Kind.SHAFT_SPEED: ("_mm_per_s", 1e-3),
+    Kind.PRESSURE: ("_bar", 1e5),
 }  # fmt: skip
 
 # One standard deviation of a value by where it comes from, as part of the field's typical spread; what was measured is as

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.records import BarRecord, BarState, Figure
+from anchor_beam.documents.records import NO_PAIR, BarRecord, BarState, Figure, Pair
 
 
 @dataclass(frozen=True)
@@ -27,14 +27,17 @@ class KeptSetting:
     name: str
     front: KeptEnd
     rear: KeptEnd
+    state: str = ""
 
 
 @dataclass(frozen=True)
 class KeptBench:
-    """The setting on the bench, and the name of the one that it is compared with, empty for none."""
+    """The setting on the bench, the name of the one that it is compared with, empty for none, and the pair that the car is
+    changed between."""
 
     setting: KeptSetting
     reference: str
+    pair: Pair = NO_PAIR
 
 
 @dataclass(frozen=True)

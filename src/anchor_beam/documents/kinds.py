@@ -7,7 +7,7 @@ A kind has a schema version of its own. `read` takes what any earlier version wr
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any, Generic, TypeVar
 
 from anchor_beam.core.sides import Axle
@@ -15,8 +15,9 @@ from anchor_beam.documents import plain
 from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, Photo
 from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.load_states import LoadState
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
-from anchor_beam.documents.records import CarRecord
+from anchor_beam.documents.records import CarRecord, Pair
 
 R = TypeVar("R")
 Plain = dict[str, Any]
@@ -52,21 +53,29 @@ class DocumentKind(Generic[R]):
 
 
 def _write_end(end: KeptEnd) -> Plain:
-    head = {**plain.state_plain(end.state), "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
+    head = {**plain.fitted_plain(end.state), "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
     return head | plain.link_figures(end) | {"part": end.worn}
 
 
 def _read_end(data: Plain) -> KeptEnd:
     links = plain.links_from(data)
-    return KeptEnd(int(data["part"]), plain.state_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **links)
+    return KeptEnd(int(data["part"]), plain.fitted_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **links)
 
 
 def _write_setting(setting: KeptSetting) -> Plain:
-    return {"name": setting.name, "front": _write_end(setting.front), "rear": _write_end(setting.rear)}
+    state = {"state": setting.state} if setting.state else {}
+    return {"name": setting.name, "front": _write_end(setting.front), "rear": _write_end(setting.rear)} | state
 
 
 def _read_setting(data: Plain) -> KeptSetting:
-    return KeptSetting(str(data["name"]), _read_end(data["front"]), _read_end(data["rear"]))
+    return KeptSetting(
+        str(data["name"]), _read_end(data["front"]), _read_end(data["rear"]), str(data.get("state", ""))
+    )
+
+
+def _write_bench(bench: KeptBench) -> Plain:
+    pair = {"pair": plain.pair_plain(bench.pair)} if bench.pair != Pair() else {}
+    return {"setting": _write_setting(bench.setting), "reference": bench.reference} | pair
 
 
 def _setting_pins(setting: KeptSetting) -> tuple[int, ...]:
@@ -77,7 +86,7 @@ def _renumbered_setting(setting: KeptSetting, numbers: Mapping[int, int]) -> Kep
     def moved(end: KeptEnd) -> KeptEnd:
         return KeptEnd(numbers[end.worn], end.state, end.hole_left, end.hole_right, end.link_left, end.link_right)
 
-    return KeptSetting(setting.name, moved(setting.front), moved(setting.rear))
+    return replace(setting, front=moved(setting.front), rear=moved(setting.rear))
 
 
 def _read_car(data: Plain, schema: int) -> CarRecord:
@@ -92,10 +101,12 @@ SETTING: DocumentKind[KeptSetting] = DocumentKind(
 )  # fmt: skip
 BENCH: DocumentKind[KeptBench] = DocumentKind(
     "bench", 1,
-    lambda bench: {"setting": _write_setting(bench.setting), "reference": bench.reference},
-    lambda data, _: KeptBench(_read_setting(data["setting"]), str(data["reference"])),
+    _write_bench,
+    lambda data, _: KeptBench(
+        _read_setting(data["setting"]), str(data["reference"]), plain.pair_from(data.get("pair") or {})
+    ),
     lambda bench: bench.setting.name, lambda bench: _setting_pins(bench.setting),
-    renumbered=lambda bench, numbers: KeptBench(_renumbered_setting(bench.setting, numbers), bench.reference),
+    renumbered=lambda bench, numbers: replace(bench, setting=_renumbered_setting(bench.setting, numbers)),
 )  # fmt: skip
 RACK: DocumentKind[KeptRack] = DocumentKind(
     "rack", 1, lambda rack: {"parts": list(rack.parts)}, lambda data, _: KeptRack(tuple(map(int, data["parts"]))),
@@ -118,5 +129,8 @@ AIM: DocumentKind[AimRecord] = DocumentKind(
 READINGS: DocumentKind[Readings] = DocumentKind(
     "readings", 1, readings_plain, lambda data, _: readings_from(data), lambda readings: readings.title(),
 )  # fmt: skip
+LOAD_STATE: DocumentKind[LoadState] = DocumentKind(
+    "load state", 1, plain.load_plain, lambda data, _: plain.load_from(data), lambda state: state.name,
+)  # fmt: skip
 
-KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM)
+KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM, LOAD_STATE)

@@ -11,7 +11,7 @@ from anchor_beam.core.grip.tyre import Road, TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Around, Field, Provenance
-from anchor_beam.documents.records import AxleTyre, CarRecord, TravelEnds
+from anchor_beam.documents.records import AxleTyre, CarRecord, Seat, TravelEnds
 from anchor_beam.documents.wishes import Confidence
 
 
@@ -22,9 +22,12 @@ def around_of(car: CarRecord) -> Around:
 
 LATER_CHOICES: dict[str, StrEnum] = {
     "road": Road.DRY, "use": Use.HILL, "rear_brakes": RearBrakes.FIXED, "tyre_match": TyreMatch.OTHER_AGE,
-    "confidence": Confidence.USUAL,
+    "confidence": Confidence.USUAL, "seat": Seat.LEFT,
 }  # fmt: skip
 """Choices about a car that came later, with what an older document gets."""
+
+CAR_TEXTS = ("platform", "variant", "frame", "exhaust", "load_state")
+"""What is said of a car in words, empty in an older document."""
 
 LATER_AXLE_CHOICES: dict[str, StrEnum] = {
     "differential": Differential.OPEN, "tyre": AxleTyre.OF_CAR, "travel_ends": TravelEnds.LEFT_OUT,
@@ -46,7 +49,7 @@ def with_later_keys(car: dict[str, Any]) -> dict[str, Any]:
         tyre, kind=_kind(car.get("rear")), drive=drive or Drive.REAR, use=use or Use.HILL,
         confidence=_one_of(Confidence, car.get("confidence")) or Confidence.USUAL,
     )  # fmt: skip
-    choices = {name: choice.value for name, choice in LATER_CHOICES.items()}
+    choices = {name: choice.value for name, choice in LATER_CHOICES.items()} | dict.fromkeys(CAR_TEXTS, "")
     done = _completed(car, CAR_FIELDS, around, choices)
     for axle in Axle:
         group = car.get(axle.value)

@@ -22,6 +22,7 @@ from anchor_beam.documents.records import (
     EndSetting,
     Figure,
     Provenance,
+    Seat,
     TravelEnds,
 )
 from anchor_beam.documents.wishes import Confidence
@@ -92,7 +93,8 @@ def car_record(
             made[field.name] = Figure(made[field.name].value, Provenance.TYPICAL)
     return CarRecord(
         name=name, description=description, drive=drive, tyre=tyre, road=Road.DRY, use=use, rear_brakes=rear_brakes,
-        tyre_match=tyre_match, confidence=Confidence.USUAL, front=front, rear=rear, **made,
+        tyre_match=tyre_match, confidence=Confidence.USUAL, seat=Seat.LEFT, platform="", variant="",
+        frame="", exhaust="", load_state="", front=front, rear=rear, **made,
     )  # fmt: skip
 
 

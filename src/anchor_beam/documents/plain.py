@@ -24,7 +24,8 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
-from anchor_beam.documents.later import LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
+from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
+from anchor_beam.documents.load_states import STATE_FIELDS, LoadState, state_from
 from anchor_beam.documents.readings import readings_from, readings_plain
 from anchor_beam.documents.records import (
     Adjuster,
@@ -36,6 +37,7 @@ from anchor_beam.documents.records import (
     CarRecord,
     EndSetting,
     Figure,
+    Pair,
     Provenance,
     RackBar,
     Setting,
@@ -61,6 +63,10 @@ def as_document(file: CarFile) -> dict[str, Any]:
     }
     if file.aim != usual_aim():
         document["aim"] = aim_plain(file.aim)
+    if file.states:
+        document["load_states"] = [load_plain(state) for state in file.states]
+    if file.pair != Pair():
+        document["pair"] = pair_plain(file.pair)
     if file.readings:
         document["readings"] = [readings_plain(item) for item in file.readings]
     return document
@@ -90,7 +96,8 @@ def _axle_out(axle: AxleRecord) -> dict[str, Any]:
 def car_plain(car: CarRecord) -> dict[str, Any]:
     """A car without its bars."""
     head = {"name": car.name, "description": car.description, "drive": str(car.drive), "tyre": str(car.tyre),
-            **{name: str(getattr(car, name)) for name in LATER_CHOICES}}  # fmt: skip
+            **{name: str(getattr(car, name)) for name in LATER_CHOICES},
+            **{name: text for name in CAR_TEXTS if (text := getattr(car, name))}}  # fmt: skip
     axles = {"front": _axle_out(car.front), "rear": _axle_out(car.rear)}
     return head | _figures_out(_record_figures(car, CAR_FIELDS)) | axles
 
@@ -114,6 +121,31 @@ def aim_from(group: dict[str, Any]) -> AimRecord:
     )  # fmt: skip
 
 
+def load_plain(state: LoadState) -> dict[str, Any]:
+    """A load state."""
+    figures = [(field.key, field, figure) for field, figure in zip(STATE_FIELDS, state.figures, strict=True)]
+    return {"name": state.name} | _figures_out(figures)
+
+
+def load_from(group: dict[str, Any]) -> LoadState:
+    """What `load_plain` made.
+
+    Raises:
+        KeyError, ValueError, TypeError: the data is not whole.
+    """
+    return state_from(str(group["name"]), _figures_in(group, STATE_FIELDS))
+
+
+def pair_plain(pair: Pair) -> dict[str, str]:
+    """Two settings between which a car is changed."""
+    return {"road": pair.road, "event": pair.event, "on_car": pair.on_car}
+
+
+def pair_from(group: dict[str, Any]) -> Pair:
+    """What `pair_plain` made; nothing said is no pair."""
+    return Pair(*(str(group.get(key, "")) for key in ("road", "event", "on_car")))
+
+
 def bar_plain(bar: BarRecord) -> dict[str, Any]:
     """A bar."""
     head = {"name": bar.name, "maker": bar.maker, "solid": bar.solid, "plate_arms": bar.plate_arms,
@@ -126,20 +158,21 @@ def bar_plain(bar: BarRecord) -> dict[str, Any]:
 
 def _setting_out(setting: Setting) -> dict[str, Any]:
     def end(record: EndSetting) -> dict[str, Any]:
-        head = {**state_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
+        head = {**fitted_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
         return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": bar_plain(record.bar)}
 
-    return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)}
+    state = {"state": setting.state} if setting.state else {}
+    return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)} | state
 
 
-def state_plain(state: BarState) -> dict[str, bool]:
+def fitted_plain(state: BarState) -> dict[str, bool]:
     """Whether there is a bar and whether it hangs on its links; that there is one goes without saying."""
     connected = {"connected": state is BarState.HOOKED}
     return connected if state is not BarState.NONE else {"fitted": False} | connected
 
 
-def state_from(group: dict[str, Any]) -> BarState:
-    """What `state_plain` made."""
+def fitted_from(group: dict[str, Any]) -> BarState:
+    """What `fitted_plain` made."""
     return BarState.of(bool(group.get("fitted", True)), bool(group["connected"]))
 
 
@@ -168,6 +201,8 @@ def from_plain(data: dict[str, Any]) -> CarFile:
         reference=data["reference"],
         readings=tuple(readings_from(item) for item in data.get("readings", ())),
         aim=aim_from(data["aim"]) if data.get("aim") else usual_aim(),
+        states=tuple(load_from(item) for item in data.get("load_states", ())),
+        pair=pair_from(data.get("pair") or {}),
     )
 
 
@@ -200,6 +235,7 @@ def car_from(group: dict[str, Any]) -> CarRecord:
         KeyError, ValueError, TypeError: the data is not whole.
     """
     rest: dict[str, Any] = {name: type(choice)(group[name]) for name, choice in LATER_CHOICES.items()}
+    rest |= {name: str(group.get(name, "")) for name in CAR_TEXTS}
     rest |= _figures_in(group, CAR_FIELDS)
     return CarRecord(
         name=group["name"], description=group["description"], drive=Drive(group["drive"]), tyre=TyreKind(group["tyre"]),
@@ -224,10 +260,10 @@ def bar_from(group: dict[str, Any]) -> BarRecord:
 
 def _end(group: dict[str, Any]) -> EndSetting:
     return EndSetting(
-        bar=bar_from(group["bar"]), state=state_from(group), hole_left=group["hole_left"] - 1,
+        bar=bar_from(group["bar"]), state=fitted_from(group), hole_left=group["hole_left"] - 1,
         hole_right=group["hole_right"] - 1, worn=None, **_figures_in(group, END_FIELDS),
     )  # fmt: skip
 
 
 def _setting(group: dict[str, Any]) -> Setting:
-    return Setting(group["name"], _end(group["front"]), _end(group["rear"]))
+    return Setting(group["name"], _end(group["front"]), _end(group["rear"]), str(group.get("state", "")))

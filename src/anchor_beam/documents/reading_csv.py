@@ -9,7 +9,7 @@ import csv
 import io
 import re
 
-from anchor_beam.documents.aids import MOST_ROWS, Aid, Entry
+from anchor_beam.documents.aids import Aid, Entry
 from anchor_beam.documents.readings import Reading, Readings, Row
 from anchor_beam.errors import DocumentError, InputError, OutOfRange, Problem
 from anchor_beam.units.kinds import TYPED, UNITS, System
@@ -17,18 +17,21 @@ from anchor_beam.units.show import show
 
 _HEAD = re.compile(r"^\s*(?P<name>[^\[\]]+?)\s*(?:\[(?P<unit>[^\[\]]*)\])?\s*$")
 _SEPARATORS = (";", "\t", ",")
+WHEEL = "wheel"  # heading of the column that names the rows, where rows have names
 
 
 def readings_csv(readings: Readings) -> str:
     """The table of an aid with its header, in the document's units."""
-    columns = readings.table.columns
+    columns, names = readings.table.columns, readings.table.row_names
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow([f"{column.label} [{_symbol(column)}]" for column in columns])
-    for row in readings.rows:
-        writer.writerow([
-            "" if cell is None else f"{cell.value / column.scale:.10g}" for column, cell in zip(columns, row, strict=True)
-        ])  # fmt: skip
+    writer.writerow([*([WHEEL] if names else []), *(f"{column.label} [{_symbol(column)}]" for column in columns)])
+    for i, row in enumerate(readings.rows):
+        cells = (
+            "" if cell is None else f"{cell.value / column.scale:.10g}"
+            for column, cell in zip(columns, row, strict=True)
+        )
+        writer.writerow([*([names[i]] if names else []), *cells])
     return out.getvalue()
 
 
@@ -46,10 +49,11 @@ def rows_from(text: str, table: Aid) -> tuple[Row, ...]:
     columns, problems = _columns(cells[0], table)
     if problems:
         raise DocumentError("The header does not name what was read.", tuple(problems))
-    if len(cells) - 1 > MOST_ROWS:
-        raise DocumentError(f"The table has {len(cells) - 1} rows; the most that is taken is {MOST_ROWS}.")
+    if len(cells) - 1 > table.most_rows:
+        raise DocumentError(f"The table has {len(cells) - 1} rows; the most that is taken is {table.most_rows}.")
     rows: list[Row] = []
-    for number, line in enumerate(cells[1:], start=2):
+    lines_of = _named_rows(cells, table) if table.row_names else list(enumerate(cells[1:], start=2))
+    for number, line in lines_of:
         row: list[Reading | None] = []
         for column, (at, unit) in zip(table.columns, columns, strict=True):
             try:
@@ -61,6 +65,28 @@ def rows_from(text: str, table: Aid) -> tuple[Row, ...]:
     if problems:
         raise DocumentError("Not every reading is one.", tuple(problems))
     return tuple(rows)
+
+
+def _named_rows(cells: list[list[str]], table: Aid) -> list[tuple[int, list[str]]]:
+    """Lines of a file in the order of an aid's rows, each with its number; where no column names them, as they come.
+
+    Raises:
+        DocumentError: a row of this name does not exist, or is there twice.
+    """
+    heads = [head.strip().casefold() for head in cells[0]]
+    numbered = list(enumerate(cells[1:], start=2))
+    if WHEEL not in heads:
+        return numbered
+    at, found, problems = heads.index(WHEEL), dict[str, tuple[int, list[str]]](), list[Problem]()
+    for number, line in numbered:
+        name = line[at].strip().casefold() if at < len(line) else ""
+        if name not in table.row_names or name in found:
+            said = f"“{name}” is there twice." if name in found else f"There is no wheel “{name}”."
+            problems.append(Problem(f"line {number}, column {at + 1} ({WHEEL})", said, ", ".join(table.row_names)))
+        found[name] = (number, line)
+    if problems:
+        raise DocumentError("Not every row is a wheel.", tuple(problems))
+    return [found.get(name, (0, [])) for name in table.row_names]
 
 
 def _symbol(column: Entry) -> str:

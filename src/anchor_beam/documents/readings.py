@@ -5,10 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from enum import StrEnum
 from typing import Any
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.aids import BY_KEY, MOST_ROWS, Aid
+from anchor_beam.documents.aids import BY_KEY, Aid
 from anchor_beam.units.kinds import System
 from anchor_beam.units.parse import parse
 
@@ -26,14 +27,27 @@ class Reading:
 Row = tuple[Reading | None, ...]
 
 
+class Support(StrEnum):
+    """What carries a car while it is measured."""
+
+    WHEELS = "wheels on the floor"
+    PADS = "wheels on scales or pads"
+    UNDER_AXLE = "stands under the axle"
+    UNDER_FRAME = "stands under the frame"
+    BLOCKS = "wheels on blocks"
+
+
 @dataclass(frozen=True)
 class Readings:
-    """Of one aid, about one axle or the whole car. rows: as the aid's columns; what was not read is None."""
+    """Of one aid, about one axle or the whole car. rows: as the aid's columns; what was not read is None. support: what
+    carried the car; state: name of its load state then, empty where none had a name."""
 
     aid: str
     axle: Axle | None = None
     entries: Mapping[str, Reading] = field(default_factory=dict)
     rows: tuple[Row, ...] = ()
+    support: Support = Support.WHEELS
+    state: str = ""
 
     @property
     def of(self) -> tuple[str, Axle | None]:
@@ -80,12 +94,14 @@ def readings_plain(readings: Readings) -> dict[str, Any]:
 
     names = [column.name for column in table.columns]
     typed = {table.entry(name).key: one.typed for name, one in sorted(readings.entries.items()) if one.typed}
+    stood = {} if readings.support is Support.WHEELS else {"support": str(readings.support)}
+    stood |= {"state": readings.state} if readings.state else {}
     return {
         "aid": readings.aid, "axle": None if readings.axle is None else str(readings.axle),
         "entries": {table.entry(name).key: number(name, one) for name, one in sorted(readings.entries.items())},
         "as_typed": typed, "columns": [column.key for column in table.columns],
         "rows": [[number(name, cell) for name, cell in zip(names, row, strict=True)] for row in readings.rows],
-        "rows_as_typed": [["" if cell is None else cell.typed for cell in row] for row in readings.rows],
+        "rows_as_typed": [["" if cell is None else cell.typed for cell in row] for row in readings.rows], **stood,
     }  # fmt: skip
 
 
@@ -101,8 +117,8 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
     axle = None if data["axle"] is None else Axle(data["axle"])
     if table.per_axle != (axle is not None) or list(data["columns"]) != [column.key for column in table.columns]:
         raise ValueError(f"these are no readings of “{table.title}”")
-    if len(data["rows"]) > MOST_ROWS or len(data["rows"]) != len(data["rows_as_typed"]):
-        raise ValueError(f"a table has up to {MOST_ROWS} rows")
+    if len(data["rows"]) > table.most_rows or len(data["rows"]) != len(data["rows_as_typed"]):
+        raise ValueError(f"this table has up to {table.most_rows} rows")
 
     def reading(key: str, number: Any, typed: str) -> Reading:
         value = float(number) * by_key[key].scale
@@ -128,4 +144,5 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
         )
         for row, typed in zip(data["rows"], data["rows_as_typed"], strict=True)
     )
-    return Readings(table.key, axle, entries, rows)
+    support = Support(data.get("support", Support.WHEELS))
+    return Readings(table.key, axle, entries, rows, support, str(data.get("state", "")))

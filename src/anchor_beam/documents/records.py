@@ -9,12 +9,12 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from anchor_beam.core.grip.driving import FIVE, USES, Driving, Phase, Use
 from anchor_beam.core.grip.model import Drive, RearBrakes
 from anchor_beam.core.grip.tyre import PER_DEG, PRESETS, Road, TyreKind, TyreMatch
-from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aim import AimRecord, usual_aim
 from anchor_beam.documents.axle import Adjuster, ArmDirection, AxleRecord, AxleTyre, TravelEnds
 from anchor_beam.documents.inputs import (
@@ -26,15 +26,21 @@ from anchor_beam.documents.inputs import (
     length,
     mass,
     quantity,
-    rate,
     ratio,
 )
 from anchor_beam.documents.readings import Readings
 from anchor_beam.documents.recorded import record
+from anchor_beam.documents.setting import NO_PAIR, BarRecord, BarState, EndSetting, Pair, Setting
 from anchor_beam.documents.wishes import Confidence, roll_wish, wish
 from anchor_beam.units.kinds import DEG, G, Kind
 
-__all__ = ["Adjuster", "ArmDirection", "AxleRecord", "AxleTyre", "Figure", "Provenance", "TravelEnds"]
+if TYPE_CHECKING:
+    from anchor_beam.documents.load_states import LoadState
+
+__all__ = [
+    "NO_PAIR", "Adjuster", "ArmDirection", "AxleRecord", "AxleTyre", "BarRecord", "BarState", "EndSetting", "Figure", "Pair",
+    "Provenance", "Setting", "TravelEnds",
+]  # fmt: skip
 
 
 def window(phase: Phase, end: int) -> Any:
@@ -49,7 +55,6 @@ def window(phase: Phase, end: int) -> Any:
 CAR, GRIP, _, LINKAGE, BAR, NOTHING = Enters
 FINE = Kind.FINE_LENGTH
 ON_SCALES = "What the scale under this wheel shows, driver seated."
-CENTRES = "Centre to centre of its joints."
 ALONG = Kind.ACCELERATION
 
 
@@ -58,9 +63,18 @@ def _driven(name: str) -> Callable[[Around], float]:
     return lambda at: getattr(USES[at.use], name)
 
 
+class Seat(StrEnum):
+    """Where the driver sits, as seen facing forward."""
+
+    LEFT = "on the left"
+    RIGHT = "on the right"
+    MIDDLE = "in the middle"
+
+
 @record
 class CarRecord:
-    """A car without its bars."""
+    """A car without its bars. platform to exhaust: what parts must fit, in the words of the catalogue. load_state: name of
+    the state that its weights are of, empty where it has none."""
 
     name: str
     description: str
@@ -71,6 +85,12 @@ class CarRecord:
     rear_brakes: RearBrakes
     tyre_match: TyreMatch
     confidence: Confidence
+    seat: Seat
+    platform: str
+    variant: str
+    frame: str
+    exhaust: str
+    load_state: str
     wheelbase: Figure = length(
         "Wheelbase", (500, 8000), (1800, 3800), "Front to rear wheel centre, along the car.", enters=CAR, spread=10
     )
@@ -194,133 +214,6 @@ WINDOWS = {
 """Names of the two figures that say what margin is wanted in a phase; those of the middle are older than the others."""
 
 
-@record
-class BarRecord:
-    """A mirror-symmetric bar; `wall` counts unless solid, the arm's section only with plate arms."""
-
-    name: str
-    maker: str
-    solid: bool
-    plate_arms: bool
-    rigid_bushings: bool
-    od: Figure = length(
-        "Outer diameter", (3, 120), (12, 45), "With a caliper, paint scraped off, at three places.", enters=BAR,
-        spread=0.3, kind=Kind.DIAMETER,
-    )  # fmt: skip
-    wall: Figure = length(
-        "Wall", (0.3, 59), (1.5, 8), "Wall thickness of a tube; from the end of the bar or by its weight.", enters=BAR,
-        spread=0.3, kind=Kind.DIAMETER,
-    )  # fmt: skip
-    centre_length: Figure = length(
-        "Centre length", (100, 3000), (500, 1400), "Corner to corner, where the lines of centre and arms meet.", enters=BAR,
-        spread=6,
-    )  # fmt: skip
-    pivot_spacing: Figure = length(
-        "Bushing spacing", (50, 2900), (350, 1250), "Centre to centre of the bushings.", enters=BAR, spread=6
-    )
-    arm_length: Figure = length(
-        "Arm length",
-        (20, 1500),
-        (120, 400),
-        "From the corner to the end of the arm, along the arm.",
-        enters=BAR,
-        spread=4,
-    )
-    splay: Figure = angle(
-        "Splay", (-79, 79), (-10, 35), "How far the arms lean outward, seen from above.", enters=BAR, spread=1.5
-    )
-    drop: Figure = length(
-        "Drop",
-        (-1000, 1000),
-        (-80, 80),
-        "End of the arm below the centre when the bar lies flat.",
-        enters=BAR,
-        spread=4,
-    )
-    bend_radius: Figure = length(
-        "Bend radius", (0, 500), (20, 120), "To the centreline; 0 for a sharp corner.", enters=BAR, spread=5
-    )
-    arm_width: Figure = length(
-        "Arm width", (2, 200), (18, 50), "Of a plate arm, along the load.", enters=BAR, spread=0.5, kind=FINE
-    )
-    arm_thickness: Figure = length(
-        "Arm thickness", (1, 100), (5, 20), "Of a plate arm, across it.", enters=BAR, spread=0.3, kind=FINE
-    )
-    bushing_radial: Figure = rate(
-        "Bushing stiffness", (500, 40000),
-        "Radial, bracket included: rubber about 2000 to 4000, polyurethane 6000 to 12000 N/mm.", enters=BAR, relative=0.3,
-    )  # fmt: skip
-    holes: tuple[Figure, ...] = length(
-        "Hole from the end", (0, 1400), (0, 150), "From the end of the arm to the centre of the hole, along the arm.",
-        enters=BAR, spread=0.5, kind=FINE,
-    )  # fmt: skip
-
-
-class BarState(StrEnum):
-    """Whether an axle has a bar, and whether it hangs on its links."""
-
-    HOOKED = "on its links"
-    UNHOOKED = "unhooked"
-    NONE = "no bar"
-
-    @staticmethod
-    def of(fitted: bool, connected: bool) -> BarState:
-        """From what documents say."""
-        return (BarState.HOOKED if connected else BarState.UNHOOKED) if fitted else BarState.NONE
-
-
-@record
-class EndSetting:
-    """What is on one axle: the bar, the hole on each side and the length of each link. Where there is no bar, it is the one
-    that was there last, or that such cars have.
-
-    worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept.
-    """
-
-    bar: BarRecord
-    state: BarState
-    hole_left: int
-    hole_right: int
-    link_left: Figure = length("Left link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
-    link_right: Figure = length("Right link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
-    worn: int | None = field(default=None, compare=False)
-
-    @property
-    def fitted(self) -> bool:
-        """Whether there is a bar."""
-        return self.state is not BarState.NONE
-
-    @property
-    def connected(self) -> bool:
-        """Whether there is one that hangs on its links."""
-        return self.state is BarState.HOOKED
-
-    def hole(self, side: Side) -> int:
-        """The hole of one side, 0 at the end of the arm."""
-        return self.hole_left if side is Side.LEFT else self.hole_right
-
-    def link(self, side: Side) -> Figure:
-        """The link of one side."""
-        return self.link_left if side is Side.LEFT else self.link_right
-
-
-@record
-class Setting:
-    """A named setting, complete in itself: later changes to a bar in the rack do not reach back into it."""
-
-    name: str
-    front: EndSetting
-    rear: EndSetting
-
-    def end(self, axle: Axle) -> EndSetting:
-        """What is on one axle."""
-        return self.front if axle is Axle.FRONT else self.rear
-
-    def with_end(self, axle: Axle, end: EndSetting) -> Setting:
-        """The setting with something else on one axle."""
-        return replace(self, front=end) if axle is Axle.FRONT else replace(self, rear=end)
-
-
 @dataclass(frozen=True)
 class RackBar:
     """A bar that the team owns and the axle it fits. part: its document in the garage, None until it is kept."""
@@ -333,7 +226,7 @@ class RackBar:
 @dataclass(frozen=True)
 class CarFile:
     """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, what was
-    read at the measuring aids, and what is asked of it."""
+    read at the measuring aids, its load states, the settings that it is changed between, and what is asked of it."""
 
     car: CarRecord
     rack: tuple[RackBar, ...]
@@ -341,6 +234,8 @@ class CarFile:
     bench: Setting
     reference: str
     readings: tuple[Readings, ...] = ()
+    states: tuple[LoadState, ...] = ()
+    pair: Pair = NO_PAIR
     aim: AimRecord = field(default_factory=usual_aim)
 
     def read_at(self, aid: str, axle: Axle | None) -> Readings:

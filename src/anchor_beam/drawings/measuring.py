@@ -122,6 +122,39 @@ def _floor(tone: Tone, read: Read) -> Drawing:
     return Drawing(tuple(items), (-1.2, -1.3), (3.4, 1.3), "The four spots of the wheels, from above")
 
 
+def _wheels(tone: Tone, read: Read) -> Drawing:
+    """Four wheels from above, named as the rows of the table."""
+    del tone, read
+    items: list[Item] = [*_from_above()]
+    for x, axle in ((0.0, Axle.FRONT), (2.5, Axle.REAR)):
+        for y, side in ((-0.74, "left"), (0.74, "right")):
+            items.append(Line(rectangle((x, y), 0.56, 0.18), tone_of(axle), Pen.PART, closed=True, fill=Tone.PANEL))
+            items.append(_named(f"{axle} {side}", (x, y + math.copysign(0.24, y))))
+    return Drawing(tuple(items), (-1.2, -1.1), (3.4, 1.1), "The wheels from above")
+
+
+def _arches(tone: Tone, read: Read) -> Drawing:
+    """A wheel under its arch from the side, with the heights that can be read."""
+    del tone, read
+    hub, rim, arch, sill = 0.3, 0.19, 0.65, 0.2
+    rounded = tuple(
+        (0.36 * math.cos(math.radians(a)), hub + (arch - hub) * math.sin(math.radians(a))) for a in range(0, 181, 15)
+    )
+    items: list[Item] = [
+        Circle((0.0, hub), 0.3, Tone.INK), Circle((0.0, hub), rim, Tone.SOFT), Ring((0.0, hub), Tone.INK),
+        Line(((0.95, sill), (0.36, sill), *rounded, (-0.5, hub)), Tone.INK, Pen.PART), _ground(-0.7, 1.1),
+        Line(((0.42, sill - 0.05), (0.95, sill - 0.05)), Tone.SOFT, Pen.HEAVY),
+        *_both_ways((0.06, 0.5 * (hub + arch)), 0.5 * (arch - hub) - 0.01), _named("hub to arch", (0.04, 0.68), Align.LEFT),
+        Line(((0.0, hub), (0.09, hub)), Tone.HAIRLINE, Pen.HAIR),
+        *_both_ways((-0.06, 0.5 * (hub + rim + arch)), 0.5 * (arch - hub - rim) - 0.01),
+        _named("rim to arch", (-0.04, 0.68), Align.RIGHT),
+        *_both_ways((-0.45, 0.5 * hub), 0.5 * hub), _named("ground to arch", (-0.49, 0.14), Align.RIGHT),
+        *_both_ways((0.6, 0.5 * sill), 0.5 * sill), _named("to sill", (0.7, 0.23), Align.CENTRE),
+        *_both_ways((0.85, 0.5 * (sill - 0.05)), 0.5 * (sill - 0.05)), _named("to frame", (0.99, 0.1), Align.LEFT),
+    ]  # fmt: skip
+    return Drawing(tuple(items), (-1.1, -0.08), (1.5, 0.75), "Heights at one wheel, from the side")
+
+
 def _tilt(tone: Tone, read: Read) -> Drawing:
     """The car from the left, its rear lifted."""
     del tone
@@ -400,5 +433,6 @@ _DRAWN: dict[str, Callable[[Tone, Read], Drawing]] = {
     "pickup-ratio": _ratio_of("pick-up", (0.45, 0.25), (0.45, 0.55)), "spring-press": _press, "spring-wire": _wire,
     "wheel-rate": _hub, "tyre-rate": _tyre_pressed, "tyre-size": _size, "roll-arms": _two_arms, "roll-strut": _strut,
     "roll-rod": _rod, "brakes": _brakes, "damper": lambda tone, _: damper(tone), "ramps": lambda tone, _: ramps(tone),
-    "link-eyes": lambda tone, _: eyes(tone), "level-arm": lambda tone, _: level_arm(tone),
+    "tyres": _wheels, "ride-heights": _arches, "link-eyes": lambda tone, _: eyes(tone),
+    "level-arm": lambda tone, _: level_arm(tone),
 }  # fmt: skip

@@ -27,8 +27,8 @@ def damper(tone: Tone) -> Drawing:
     """A damper lying, its shaft to the right, and the forces that it answers with."""
     items: list[Item] = [
         Line(rectangle((-0.12, 0.0), 0.36, 0.11), tone, Pen.PART, closed=True, fill=Tone.PANEL),
-        Line(((0.06, 0.0), (0.34, 0.0)), tone, Pen.HEAVY), Ring((-0.34, 0.0), tone), Ring((0.38, 0.0), tone),
-        Line(((-0.3, 0.0), (-0.3, 0.0)), tone, Pen.HEAVY), Line(((0.02, -0.045), (0.02, 0.045)), tone, Pen.HEAVY),
+        Line(((0.06, 0.0), (0.37, 0.0)), tone, Pen.HEAVY), Ring((-0.34, 0.0), tone), Ring((0.38, 0.0), tone),
+        Line(((-0.33, 0.0), (-0.3, 0.0)), tone, Pen.HEAVY), Line(((0.02, -0.045), (0.02, 0.045)), tone, Pen.HEAVY),
         Line(((0.34, 0.09), (0.18, 0.09)), Tone.GRAB, Pen.PART), Line(((0.18, -0.09), (0.34, -0.09)), Tone.GRAB, Pen.PART),
         Line(((0.2, 0.1), (0.18, 0.09), (0.2, 0.08)), Tone.GRAB, Pen.PART),
         Line(((0.32, -0.08), (0.34, -0.09), (0.32, -0.1)), Tone.GRAB, Pen.PART),
@@ -53,7 +53,7 @@ def ramps(tone: Tone) -> Drawing:
         ]
     items += [
         Circle((0.0, 0.0), 0.03, Tone.INK, fill=Tone.SHEET), Line(((-0.5, -0.3), (0.5, -0.3)), Tone.HAIRLINE, Pen.CENTRE),
-        _said("axle", (-0.5, -0.34), Align.RIGHT), _said("plates", (0.245, 0.22)),
+        _said("axle", (-0.53, -0.34), Align.RIGHT), _said("plates", (0.245, 0.22)),
         _said("pinion shaft", (0.0, -0.27)),
     ]  # fmt: skip
     for name, text, x, y, align in (

@@ -14,6 +14,7 @@ from anchor_beam.core.measure.aids import Measured, motion_ratio, tilts
 from anchor_beam.core.measure.corners import settled
 from anchor_beam.core.measure.differential import Plates, locking
 from anchor_beam.core.measure.floor import cross_load, floor
+from anchor_beam.core.measure.heights import AGREE, UNMEASURED_FLOOR, on_level, ride_heights
 from anchor_beam.core.measure.links import centre_distance, level_height
 from anchor_beam.core.measure.photo import MARKS, FlatBar, Laid, bar_in_picture, lay_flat
 from anchor_beam.core.measure.rates import (
@@ -26,7 +27,7 @@ from anchor_beam.core.measure.rates import (
     spring_by_wire,
 )
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
-from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
+from anchor_beam.core.measure.wheels import Brakes, brake_share, loads_by_width, tyre_size
 from anchor_beam.core.sides import CORNERS, Axle, Side
 from anchor_beam.documents.aids import PHOTO, Entry
 from anchor_beam.documents.core_inputs import measured_car
@@ -306,6 +307,60 @@ def _level(asked: Asked) -> Aided:
     return Aided(asked.gives(*found))
 
 
+def _by_wheel(asked: Asked) -> FloatArray:
+    """(4, columns) [SI], NaN where nothing was read."""
+    found = np.full((len(CORNERS), asked.rows.shape[1]), np.nan)
+    found[asked.numbers] = asked.rows
+    return found
+
+
+def _tyres(asked: Asked) -> Aided:
+    read = _by_wheel(asked)
+    notes = (*words.tyres_beside(read), *words.tyres_of_axles(read, asked.file.car.match))
+    widths = read[:, 0]
+    if np.isnan(widths).any():
+        return Aided(notes=notes, missing=("the width at each wheel",))
+    loads = loads_by_width(float(widths[:2].mean()), float(widths[2:].mean()))
+    return Aided(asked.gives(*loads), notes=notes)
+
+
+def _heights(asked: Asked) -> Aided:
+    """Gives the car nothing: says how it stands, and what does not agree."""
+    car, read = asked.file.car, _by_wheel(asked)
+    tracks, centres = (
+        tuple(getattr(car.axle(axle), name).value for axle in Axle) for name in ("track", "wheel_centre_height")
+    )
+    rims = _rims(asked.file)
+    found = ride_heights(read[:, :3], np.repeat(centres, 2), rims)
+    heights, floor_known = found.hub_to_arch, asked.file.read_at("floor", None)
+    spots = [floor_known.entries.get(f"floor_{key}") for key in CORNERS]
+    now = results(car, asked.file.bench)
+    measured = [spot.value for spot in spots if spot is not None]
+    if len(measured) == len(CORNERS) and now.axle_stiffness is not None:
+        below = floor(np.array(measured), (tracks[0], tracks[1]), car.wheelbase.value)
+        stiff = float(now.axle_stiffness[0]), float(now.axle_stiffness[1])
+        level = on_level(heights, below, (tracks[0], tracks[1]), stiff, car.chassis_torsion.value)
+        notes = [words.on_this_floor(float(np.nanmax(np.abs(level - heights))))]
+        heights, error = level, float(found.error.max())
+    else:
+        notes, error = [words.floor_unknown()], UNMEASURED_FLOOR
+    odd = {i: words.datums_differ(float(gap)) for i, gap in enumerate(found.apart) if gap > AGREE}
+    notes = [words.hub_to_arch(heights), *words.stands(heights, read[:, 3], read[:, 4], error), *notes]
+    return Aided(beside=Beside({i: float(gap) for i, gap in enumerate(found.apart) if gap == gap}, Kind.FINE_LENGTH, odd),
+                 notes=tuple(notes))  # fmt: skip
+
+
+def _rims(file: CarFile) -> FloatArray:
+    """(4,) diameters by which the rims are named [m], from what was read of the tyres; NaN where nothing was."""
+    tyres = file.read_at("tyres", None)
+    column = [entry.name for entry in tyres.table.columns].index("rim")
+    rims = np.full(len(CORNERS), np.nan)
+    for i, row in enumerate(tyres.rows):
+        if (cell := row[column]) is not None:
+            rims[i] = cell.value
+    return rims
+
+
 def _corners(asked: Asked) -> Aided:
     found = settled(asked.rows)
     odd = {
@@ -322,5 +377,5 @@ WORK: dict[str, Callable[[Asked], Aided]] = {
     "spring-press": _press,
     "spring-wire": _wire, "wheel-rate": _wheel, "tyre-rate": _tyre, "tyre-size": _size, "roll-arms": _arms,
     "roll-strut": _strut, "roll-rod": _rod, "brakes": _brakes, "damper": _damper, "ramps": _ramps, "link-eyes": _eyes,
-    "level-arm": _level,
+    "level-arm": _level, "tyres": _tyres, "ride-heights": _heights,
 }  # fmt: skip

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 
@@ -10,7 +11,7 @@ from anchor_beam.core.measure.photo import FEWEST, MARKS
 from anchor_beam.core.working import Term, Working
 from anchor_beam.documents.aids import PHOTO
 from anchor_beam.documents.fields import field_at
-from anchor_beam.documents.readings import Readings
+from anchor_beam.documents.readings import Readings, Support
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.aid_work import WORK, Aided, Asked, Given, entry_figure
@@ -23,18 +24,31 @@ def aided(readings: Readings, file: CarFile) -> Aided:
     table = readings.table
     entries = {entry.name: entry_figure(entry, readings, file) for entry in table.entries}
     missing = [entry.label for entry in table.entries if entries[entry.name] is None]
-    full = [i for i, row in enumerate(readings.rows) if all(cell is not None for cell in row)]
+    some = any if table.row_names else all
+    full = [i for i, row in enumerate(readings.rows) if some(cell is not None for cell in row)]
     least = LEAST_ROWS.get(table.key, 3 if table.columns else 0)
     if len(full) < least:
         missing.append(words.more_readings(least - len(full)))
     if missing:
         return Aided(missing=tuple(missing))
     at = {name: found[0] for name, found in entries.items() if found is not None}
-    rows = np.array([[cell.value for cell in readings.rows[i] if cell is not None] for i in full])
+    rows = np.array([[np.nan if cell is None else cell.value for cell in readings.rows[i]] for i in full])
     try:
-        return WORK[table.key](Asked(readings, file, at, rows, full))
+        return stood(readings, file, WORK[table.key](Asked(readings, file, at, rows, full)))
     except AnchorBeamError as problem:
         return Aided(problem=_in_rows(problem, full))
+
+
+def stood(readings: Readings, file: CarFile, found: Aided) -> Aided:
+    """With what is to be said of how the car stood while it was read."""
+    notes = (
+        [words.supported(readings.support)]
+        if readings.table.stands and readings.support is not Support.WHEELS
+        else []
+    )
+    if readings.state != file.car.load_state and not readings.is_empty:
+        notes.append(words.another_state(readings.state, file.car.load_state))
+    return replace(found, notes=(*found.notes, *notes)) if notes else found
 
 
 def working(given: Given, readings: Readings, file: CarFile) -> Working:

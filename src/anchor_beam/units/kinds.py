@@ -46,6 +46,7 @@ class Kind(StrEnum):
     UNDERSTEER = "understeer gradient"
     SPEED = "speed"
     SHAFT_SPEED = "speed of a shaft"
+    PRESSURE = "pressure"
     DURATION = "duration"
     DELAY = "delay"
 
@@ -63,6 +64,7 @@ class Unit:
 DEG = math.pi / 180.0
 LBF = 4.4482216152605
 INCH = 0.0254
+PSI = 6894.757293168
 _SAME: dict[Kind, Unit] = {
     Kind.ANGLE: Unit("deg", DEG, 1, 0.5),
     Kind.ACCELERATION: Unit("g", G, 2, 0.05),
@@ -92,6 +94,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.TURN_PER_TRAVEL: Unit("deg/mm", DEG * 1e3, 3, 0.01),
         Kind.SPEED: Unit("km/h", 1.0 / 3.6, 1, 1.0),
         Kind.SHAFT_SPEED: Unit("mm/s", 1e-3, 0, 5.0),
+        Kind.PRESSURE: Unit("bar", 1e5, 2, 0.05),
     },
     System.US: _SAME
     | {
@@ -109,6 +112,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.COMPLIANCE_STEER: Unit("deg/klbf", DEG / (1e3 * LBF), 2, 0.1),
         Kind.SPEED: Unit("mph", 0.44704, 1, 1.0),
         Kind.SHAFT_SPEED: Unit("in/s", INCH, 1, 0.5),
+        Kind.PRESSURE: Unit("psi", PSI, 1, 0.5),
     },
 }
 
@@ -133,13 +137,14 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.ANGLE: {"deg": DEG, "°": DEG, "rad": 1.0},
     Kind.ACCELERATION: {"g": G, "m/s²": 1.0, "m/s2": 1.0, "m/s^2": 1.0},
     Kind.ROLL_GRADIENT: {"deg/g": DEG / G, "°/g": DEG / G},
-    Kind.STRESS: {"mpa": 1e6, "n/mm2": 1e6, "n/mm²": 1e6, "ksi": 6.894757293168e6, "psi": 6894.757293168},
+    Kind.STRESS: {"mpa": 1e6, "n/mm2": 1e6, "n/mm²": 1e6, "ksi": 6.894757293168e6, "psi": PSI},
     Kind.PERCENT: {"%": 1.0},
     Kind.CAMBER_LOSS: {"/deg²": 1.0 / DEG**2, "/deg2": 1.0 / DEG**2, "1/deg²": 1.0 / DEG**2, "1/deg2": 1.0 / DEG**2},
     Kind.COMPLIANCE_STEER: {"deg/kn": DEG / 1e3, "°/kn": DEG / 1e3, "deg/klbf": DEG / (1e3 * LBF)},
     Kind.UNDERSTEER: {"deg/g": DEG / G, "°/g": DEG / G},
     Kind.SPEED: {"km/h": 1.0 / 3.6, "kph": 1.0 / 3.6, "mph": 0.44704, "m/s": 1.0},
     Kind.SHAFT_SPEED: {"mm/s": 1e-3, "cm/s": 1e-2, "m/s": 1.0, "in/s": INCH},
+    Kind.PRESSURE: {"bar": 1e5, "kpa": 1e3, "psi": PSI},
     Kind.DURATION: {"s": 1.0, "ms": 1e-3},
     Kind.DELAY: {"ms": 1e-3, "s": 1.0},
 }  # fmt: skip
@@ -151,7 +156,7 @@ DIMENSIONS: dict[Kind, str] = {
     Kind.DIAMETER: "meter", Kind.FINE_LENGTH: "meter", Kind.LENGTH: "meter", Kind.MASS: "kilogram",
     Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
     Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second",
-    Kind.SHAFT_SPEED: "meter / second", Kind.DURATION: "second",
+    Kind.SHAFT_SPEED: "meter / second", Kind.PRESSURE: "pascal", Kind.DURATION: "second",
     Kind.DELAY: "second",
     Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
 }  # fmt: skip
@@ -163,7 +168,7 @@ EXAMPLES: dict[Kind, str] = {
     Kind.TWIST_STIFFNESS: "1560 N·m/rad", Kind.ROLL_STIFFNESS: "420 N·m/deg", Kind.ROLL_GRADIENT: "2.4 deg/g",
     Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
     Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph",
-    Kind.SHAFT_SPEED: "50 mm/s or 2 in/s", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
+    Kind.SHAFT_SPEED: "50 mm/s or 2 in/s", Kind.PRESSURE: "2.1 bar or 30 psi", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
 }  # fmt: skip
 
 

@@ -12,14 +12,15 @@ from anchor_beam.words.wanted import Wish, Work
 
 __all__ = [
     "asked", "bar", "choice_at", "chosen", "figure", "hole", "levelled", "measured", "reading", "readings", "ruled_out",
-    "window",
+    "supported", "window",
 ]  # fmt: skip
 
 _CHOICES = {
     "solid": "solid or tube", "plate_arms": "arms", "rigid_bushings": "bushings", "name": "name",
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
     "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
-    "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",  "state": "bar",
+    "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",
+    "seat": "driver sits", "platform": "platform", "variant": "variant", "frame": "frame", "exhaust": "exhaust",
 }  # fmt: skip
 
 
@@ -29,8 +30,10 @@ def figure(place: str, label: str) -> str:
 
 
 def choice_at(place: str) -> str:
-    """`Rear bar, solid or tube`."""
+    """`Rear bar, solid or tube`; `Rear bar` for whether there is one."""
     key = place.rpartition(".")[2]
+    if key == "state":
+        return names.group_of(place)
     return f"{names.group_of(place)}, {_CHOICES.get(key, key)}"
 
 
@@ -50,10 +53,15 @@ def levelled(axle: Axle, sides: tuple[Side, ...]) -> str:
     return f"{axle.capitalize()} links, {names.sides(sides)} levelled"
 
 
-def reading(title: str, axle: Axle | None, label: str, row: int | None) -> str:
-    """`Tilt, reading 2, rear lifted by`."""
-    where = "" if row is None else f", reading {row + 1}"
+def reading(title: str, axle: Axle | None, label: str, row: str) -> str:
+    """`Tilt, reading 2, rear lifted by`; row: its name, empty for an entry."""
+    where = f", {row}" if row else ""
     return f"{_at(title, axle)}{where}, {label[0].lower()}{label[1:]}"
+
+
+def supported(title: str, axle: Axle | None, support: str) -> str:
+    """`Ride heights, stands under the frame`."""
+    return f"{_at(title, axle)}, {support}"
 
 
 def readings(title: str, axle: Axle | None, count: int) -> str:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.car.measured import weights
+from anchor_beam.core.grip.tyre import TyreMatch
 from anchor_beam.core.sides import CORNERS
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words.remark import Remark
@@ -91,6 +93,98 @@ def arms(left: float, right: float, *, error: float) -> Remark:
     if abs(left - right) > 2.0 * error:
         return Remark("The arms differ, {} and {}: one is bent, or the bar is not made alike on both sides.", values)
     return Remark("Arms {} and {}: alike within what clicks can tell.", values)
+
+
+DISTORTS = {
+    "wheels on scales or pads": "The pads lift the car: heights above the ground are theirs too.",
+    "stands under the axle": "On stands under the axle the tyres carry nothing: heights above the ground are too large.",
+    "stands under the frame": "On stands under the frame the wheels hang: this is not ride height.",
+    "wheels on blocks": "The blocks count with every height above the ground.",
+}
+
+
+def supported(support: str) -> Remark:
+    """What a support does to what was read."""
+    return Remark(DISTORTS[str(support)])
+
+
+def another_state(then: str, now: str) -> Remark:
+    """Read in another load state than the car is in."""
+    was, is_now = (f"“{name}”" if name else "a load state without a name" for name in (then, now))
+    return Remark(f"Read in {was}; the car is in {is_now} now.")
+
+
+def hub_to_arch(heights: FloatArray) -> Remark:
+    """Of the wheels that were read."""
+    there = [i for i in range(len(CORNERS)) if heights[i] == heights[i]]
+    said = ", ".join(f"{CORNER_NAMES[CORNERS[i]]} {{}}" for i in there)
+    return Remark(f"Hub to arch: {said}.", tuple((float(heights[i]), Kind.FINE_LENGTH) for i in there))
+
+
+def datums_differ(gap: float) -> str:
+    """Two ways to one height."""
+    return f"leads to two heights that lie {1e3 * gap:.0f} mm apart: one of them is misread"
+
+
+def stands(hub: FloatArray, sill: FloatArray, frame: FloatArray, error: float) -> list[Remark]:
+    """How the sides compare, beyond what was misread: of what is known best."""
+    said = []
+    for name, read in (("arch", hub), ("sill", sill), ("frame", frame)):
+        for axle, left, right in (("front", 0, 1), ("rear", 2, 3)):
+            gap = float(read[left] - read[right])
+            if abs(gap) > 2.0 * error:
+                higher = "left" if gap > 0.0 else "right"
+                said.append(Remark(
+                    f"By the {name} the {axle} stands {{}} higher on the {higher}: a spring seat, a bent part, or the load.",
+                    ((abs(gap), Kind.FINE_LENGTH),),
+                ))  # fmt: skip
+    return said
+
+
+def on_this_floor(most: float) -> Remark:
+    """The floor is known."""
+    return Remark("The twist of the floor is taken out: {} at most.", ((most, Kind.FINE_LENGTH),))
+
+
+def floor_unknown() -> Remark:
+    """Nobody measured it."""
+    return Remark("The floor here was not measured: differences below {} say nothing.", ((8e-3, Kind.FINE_LENGTH),))
+
+
+WORN, OLDER, SOFTER = 1.5e-3, 2.0, 10e3  # m of tread, years, Pa: beyond that two tyres of an axle are not alike
+
+
+def tyres_beside(read: FloatArray) -> list[Remark]:
+    """What differs between left and right: (4, 6) as the aid's columns, NaN where not read."""
+    said = []
+    for axle, left, right in (("front", 0, 1), ("rear", 2, 3)):
+        gap = [abs(float(value)) for value in read[left] - read[right]]
+        if max((one for one in gap[:3] if one == one), default=0.0) > 5e-4:
+            said.append(Remark(f"The {axle} tyres are of two sizes: left and right turns will not agree."))
+        if gap[3] > WORN:
+            values = ((gap[3], Kind.FINE_LENGTH),)
+            said.append(Remark(f"The {axle} treads differ by {{}}: the deeper one moves more.", values))
+        if gap[4] >= OLDER:
+            said.append(Remark(f"The {axle} tyres are {gap[4]:.0f} years apart: the older one grips less."))
+        if gap[5] > SOFTER:
+            said.append(
+                Remark(f"The {axle} pressures differ by {{}} cold: set them first.", ((gap[5], Kind.PRESSURE),))
+            )
+    return said
+
+
+def tyres_of_axles(read: FloatArray, match: TyreMatch) -> list[Remark]:
+    """Whether what is said of front against rear fits the tyres."""
+    front, rear = read[:2].mean(axis=0), read[2:].mean(axis=0)
+    gap = [abs(float(value)) for value in front - rear]
+    if any(one != one for one in gap[:5]):
+        return []
+    alike = max(gap[:3]) < 5e-4 and gap[3] <= WORN and gap[4] < OLDER
+    if alike and match is TyreMatch.OTHER_AGE:
+        return [Remark("All four are alike in size, tread and year: “same tyre and age” narrows the band.")]
+    if not alike and match is TyreMatch.SAME:
+        return [Remark("Front and rear are not alike: “same tyre, other age or size” is the honest word for them.")]
+    return []
 
 
 def at_the_wheel(rate: float) -> Remark:

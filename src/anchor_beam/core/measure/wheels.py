@@ -82,3 +82,19 @@ def brake_share(front: Brakes, rear: Brakes) -> Measured:
             require_positive(f"{axle}.{name}", float(value), f"The {name} of the {axle} brakes")
     share = front.force / (front.force + rear.force)
     return Measured(share, share * (1.0 - share) * math.sqrt(2.0 * (FRICTION**2 + RADIUS**2)))
+
+
+WIDTH = 0.03  # of the load that a tyre is made for, at one width: makes differ
+
+
+def loads_by_width(front: float, rear: float) -> tuple[Measured, Measured]:
+    """Load that the tyres of both axles are made for, over their mean [-], from their widths [m].
+
+    Raises:
+        InputError: at "front" or "rear".
+    Source: docs/theory/measurements.md, "Tyres at each wheel": one pressure and one length of the contact patch.
+    """
+    require_positive("front", front, "The width")
+    require_positive("rear", rear, "The width")
+    mean = 0.5 * (front + rear)
+    return Measured(front / mean, WIDTH), Measured(rear / mean, WIDTH)

@@ -55,7 +55,7 @@ class ReadingField(NumberField):
         self, bridge: Bridge, aid: str, axle: Axle | None, name: str, row: int | None = None, *, width: int = 64
     ) -> None:
         kept = _Kept(bridge, aid, axle, name, row)
-        entry, at = kept.entry, "" if row is None else f", reading {row + 1}"
+        entry, at = kept.entry, "" if row is None else f", {BY_KEY[aid].row_name(row)}"
         about = entry.help or entry.label
         super().__init__(bridge, entry.kind, f"{entry.label}{at}", kept, about=about, width=width, after=entry.after)
         self.unit.setVisible(row is None)

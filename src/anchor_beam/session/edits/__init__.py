@@ -6,12 +6,20 @@ from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, Remov
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
-from anchor_beam.session.edits.readings import ReplaceRows, SetReading, TakeMeasured
-from anchor_beam.session.edits.settings import CompareWith, RemoveSetting, SaveSetting, UseSetting
+from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
+from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured
+from anchor_beam.session.edits.settings import (
+    ChangeBetween,
+    CompareWith,
+    RemoveSetting,
+    SaveSetting,
+    SignOff,
+    UseSetting,
+)
 
 __all__ = [
-    "AddHole", "AskFor", "Choose", "CompareWith", "DocumentEdit", "Edit", "KeepBar", "LevelLink", "PutBar",
-    "PutDocument", "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting", "ReplaceRows", "RestoreFigure", "RuleOut",
-    "SaveSetting", "SetHole", "SetProvenance", "SetReading", "SetValue", "SetWindow", "TakeMeasured", "TakeTypical",
-    "UseSetting", "WearPart",
+    "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "ForgetLoadState", "KeepBar",
+    "KeepLoadState", "LevelLink", "PutBar", "PutDocument", "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting",
+    "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting", "SetHole", "SetProvenance", "SetReading", "SetSupport",
+    "SetValue", "SetWindow", "SignOff", "TakeMeasured", "TakeTypical", "UseLoadState", "UseSetting", "WearPart",
 ]  # fmt: skip

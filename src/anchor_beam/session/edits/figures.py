@@ -7,12 +7,17 @@ from dataclasses import dataclass
 
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.documents.fields import CAR_FIELDS, field_at
-from anchor_beam.documents.later import around_of, later_figures
+from anchor_beam.documents.later import CAR_TEXTS, around_of, later_figures
 from anchor_beam.documents.offers import offers, taken
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
+
+
+def links_set(file: CarFile) -> CarFile:
+    """With the load state in which the links on the bench were set just now."""
+    return file if file.bench.state == file.car.load_state else put(file, "bench.state", file.car.load_state)
 
 
 @dataclass(frozen=True, eq=False)
@@ -30,7 +35,8 @@ class SetValue:
         field_at(self.place).check(self.value, self.place)
         before: Figure = read(file, self.place)
         source = before.provenance if self.source is None else self.source
-        return put(file, self.place, Figure(self.value, source, self.text, self.spread))
+        file = put(file, self.place, Figure(self.value, source, self.text, self.spread))
+        return links_set(file) if ".link_" in self.place else file
 
     @property
     def said(self) -> str:
@@ -86,7 +92,11 @@ class Choose:
     value: object
 
     def apply(self, file: CarFile) -> CarFile:
-        if isinstance(self.value, str) and not self.value.strip():
+        if (
+            isinstance(self.value, str)
+            and not self.value.strip()
+            and self.place.removeprefix("car.") not in CAR_TEXTS
+        ):
             raise InputError(self.place, "A name needs at least one letter.", got=self.value, accepts="any text")
         changed = put(file, self.place, self.value)
         if self.place == "car.tyre":

@@ -9,6 +9,7 @@ from anchor_beam.documents.places import put
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.figures.ends import end_result
+from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
 
 
@@ -30,7 +31,7 @@ class LevelLink:
         for side in self.sides:
             level = Figure(round(sides[side.position].level, 6), Provenance.DERIVED)
             file = put(file, f"bench.{self.axle}.link_{side}", level)
-        return file
+        return links_set(file)
 
     @property
     def said(self) -> str:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
+from anchor_beam.documents.aids import BY_KEY
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import put
-from anchor_beam.documents.readings import Reading, Readings, Row
+from anchor_beam.documents.readings import Reading, Row, Support
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
@@ -28,18 +28,19 @@ class SetReading:
         table, before = BY_KEY[self.aid], file.read_at(self.aid, self.axle)
         if self.reading is not None:
             table.entry(self.name).check(self.reading.value, self.name)
-        if self.row is not None and self.row >= MOST_ROWS:
-            raise InputError(self.name, f"A table has {MOST_ROWS} rows.", accepts=f"1 to {MOST_ROWS}")
+        if self.row is not None and self.row >= table.most_rows:
+            raise InputError(self.name, f"This table has {table.most_rows} rows.", accepts=f"1 to {table.most_rows}")
         after = (
             before.with_entry(self.name, self.reading) if self.row is None
             else before.with_cell(self.row, self.name, self.reading)
         )  # fmt: skip
-        return file if after == before else file.with_readings(after)
+        return file if after == before else file.with_readings(replace(after, state=file.car.load_state))
 
     @property
     def said(self) -> str:
         table = BY_KEY[self.aid]
-        return acts.reading(table.title, self.axle, table.entry(self.name).label, self.row)
+        where = "" if self.row is None else table.row_name(self.row)
+        return acts.reading(table.title, self.axle, table.entry(self.name).label, where)
 
 
 @dataclass(frozen=True, eq=False)
@@ -52,11 +53,27 @@ class ReplaceRows:
 
     def apply(self, file: CarFile) -> CarFile:
         before = file.read_at(self.aid, self.axle)
-        return file.with_readings(Readings(before.aid, before.axle, before.entries, self.rows))
+        return file.with_readings(replace(before, rows=self.rows, state=file.car.load_state))
 
     @property
     def said(self) -> str:
         return acts.readings(BY_KEY[self.aid].title, self.axle, len(self.rows))
+
+
+@dataclass(frozen=True, eq=False)
+class SetSupport:
+    """Say what carried the car while it was read."""
+
+    aid: str
+    axle: Axle | None
+    support: Support
+
+    def apply(self, file: CarFile) -> CarFile:
+        return file.with_readings(replace(file.read_at(self.aid, self.axle), support=self.support))
+
+    @property
+    def said(self) -> str:
+        return acts.supported(BY_KEY[self.aid].title, self.axle, str(self.support))
 
 
 @dataclass(frozen=True, eq=False)

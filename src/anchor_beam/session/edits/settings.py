@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from anchor_beam.documents.records import CarFile, Setting
+from anchor_beam.documents.records import CarFile, Pair, Setting
 from anchor_beam.errors import InputError
 
 
@@ -54,7 +54,7 @@ class RemoveSetting:
         _saved(file, self.name)
         settings = tuple(setting for setting in file.settings if setting.name != self.name)
         reference = file.reference if file.reference != self.name else settings[0].name if settings else ""
-        return replace(file, settings=settings, reference=reference)
+        return replace(file, settings=settings, reference=reference, pair=file.pair.without(self.name))
 
     @property
     def said(self) -> str:
@@ -73,6 +73,42 @@ class CompareWith:
     @property
     def said(self) -> str:
         return f"Compared with “{self.name}”"
+
+
+@dataclass(frozen=True, eq=False)
+class ChangeBetween:
+    """Say between which settings the car is changed; an empty name takes one away."""
+
+    road: str
+    event: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        for name in filter(None, (self.road, self.event)):
+            _saved(file, name)
+        if self.road and self.road == self.event:
+            raise InputError("pair", "Road and event are one setting.", got=self.road, accepts="two settings")
+        on_car = file.pair.on_car if file.pair.on_car in (self.road, self.event) else ""
+        return replace(file, pair=Pair(self.road, self.event, on_car))
+
+    @property
+    def said(self) -> str:
+        return f"Road “{self.road}”, event “{self.event}”"
+
+
+@dataclass(frozen=True, eq=False)
+class SignOff:
+    """Say that the car has been changed and checked, and stands in this setting now."""
+
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        if not file.pair.is_complete or self.name not in (file.pair.road, file.pair.event):
+            raise InputError("pair", f"“{self.name}” is neither road nor event.", got=self.name)
+        return replace(file, bench=_saved(file, self.name), pair=replace(file.pair, on_car=self.name))
+
+    @property
+    def said(self) -> str:
+        return f"Signed off: the car stands in “{self.name}”"
 
 
 def _saved(file: CarFile, name: str) -> Setting:

@@ -15,6 +15,7 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.aid_results import AidResults
 from anchor_beam.desk.stages.car.photo_view import PhotoView
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
+from anchor_beam.desk.stages.car.support_box import SupportBox
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
@@ -32,6 +33,8 @@ from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import ReplaceRows
 from anchor_beam.session.exchange import explain
 from anchor_beam.session.workshop import Part
+
+BESIDE = 440  # px of what follows beside the drawing
 
 
 class AidBoard(QWidget):
@@ -90,6 +93,8 @@ class AidBoard(QWidget):
         beside_edge.addWidget(caution)
         column.addLayout(beside_edge)
         caution.say(aid.caution)  # in its place only: alone it would be a window of its own for a moment
+        if aid.stands:
+            column.addLayout(self._support(aid))
         if others := self._others(aid):
             column.addLayout(self._ways(others))
         self.drawing = DrawingView(theme)
@@ -111,6 +116,21 @@ class AidBoard(QWidget):
             beside.addWidget(self.results, stretch=1)
             below.addLayout(beside, stretch=3)
             column.addLayout(below, stretch=1)
+            return inner
+        if aid.row_names and self.table is not None:  # a wide table stands below, on its own
+            above = QHBoxLayout()
+            above.setSpacing(0)
+            above.addWidget(self.drawing, stretch=1)
+            self.results.setFixedWidth(theme.px(BESIDE))
+            self.results.setContentsMargins(theme.px(14), theme.px(8), theme.px(10), 0)
+            above.addWidget(self.results)
+            column.addLayout(above, stretch=1)
+            table = QVBoxLayout()
+            table.setContentsMargins(theme.px(16), theme.px(6), theme.px(14), theme.px(10))
+            self.table.setFixedHeight(theme.px(160))
+            table.addWidget(self.table)
+            table.addLayout(self._file_buttons())
+            column.addLayout(table)
             return inner
         column.addWidget(self.drawing, stretch=3)
         if self.table is not None:
@@ -141,6 +161,17 @@ class AidBoard(QWidget):
             tabs.chosen.connect(lambda axle: self.open(aid.key, axle))
             row.addWidget(tabs)
         row.addStretch()  # in a narrow window the handle of the figures lies there
+        return row
+
+    def _support(self, aid: Aid) -> QHBoxLayout:
+        """What carries the car while it is read."""
+        theme = self._bridge.theme
+        row = QHBoxLayout()
+        row.setContentsMargins(theme.px(16), 0, theme.px(14), theme.px(6))
+        row.setSpacing(theme.px(8))
+        row.addWidget(Label("The car stands on"))
+        row.addWidget(SupportBox(self._bridge, aid.key, self.axle))
+        row.addStretch()
         return row
 
     def _ways(self, others: list[Aid]) -> QHBoxLayout:

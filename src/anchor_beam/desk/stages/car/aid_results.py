@@ -25,7 +25,9 @@ def _name(aid: Aid, place: str) -> str:
     """As its column is called, where the aid reads the figure itself."""
     key = place.rpartition(".")[2]
     read = next((column.label for column in aid.columns if column.name == key), None)
-    return field_at(place).label if read is None else read.capitalize()
+    label = field_at(place).label if read is None else read.capitalize()
+    axle = next((axle for axle in Axle if f".{axle}." in place), None)
+    return label if axle is None or aid.per_axle else f"{axle.capitalize()}, {label[0].lower()}{label[1:]}"
 
 
 class AidResults(QWidget):
@@ -91,7 +93,9 @@ class AidResults(QWidget):
             self.values[i].setText("–" if given is None else with_band(given.value, given.spread, kind, units))
             self._now[i].setText(f"car: {show(now.value, kind, units)} {now.provenance}")
             self._how[i].setEnabled(given is not None)
-        remarks = [f"Reading {row + 1} {said}." for row, said in sorted(found.beside.said.items())]
+        remarks = [
+            f"{self._aid.row_name(row).capitalize()} {said}." for row, said in sorted(found.beside.said.items())
+        ]
         remarks += [note.said(units) for note in found.notes]
         if found.missing:
             more = len(found.missing) - 1

@@ -12,6 +12,7 @@ from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.car.load_states import LoadStates
 from anchor_beam.desk.stages.car.measure_next import MeasureNext
 from anchor_beam.desk.stages.car.offered import Offered
 from anchor_beam.desk.widgets.choice import ChoiceBox
@@ -20,11 +21,12 @@ from anchor_beam.desk.widgets.rows import Panel
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.aids import AIDS
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
-from anchor_beam.documents.records import AxleTyre, TravelEnds
+from anchor_beam.documents.records import AxleTyre, Seat, TravelEnds
 from anchor_beam.figures.rows import WEIGHTS
 from anchor_beam.session.workshop import Part
 
 SPRINGS = ("unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate")
+FITS = (("Platform", "platform"), ("Variant", "variant"), ("Frame", "frame"), ("Exhaust", "exhaust"))
 ENDS = ("bump_gap", "bump_rate", "droop")
 DIFFERENTIAL = ("bias", "bias_coast", "preload")
 WHEELS = ("tyre_load", "own_grip", "damping", "camber", "roll_camber", "compliance_steer", "roll_steer")
@@ -56,6 +58,11 @@ class CarPanel(Panel):
         for text, field in (("Name", name), ("Kind", description)):
             field.setFixedWidth(self.theme.px(176))
             self.row(text, field)
+        self.gap()
+        self.heading("Load state, weights of which are shown")
+        self.loads = LoadStates(bridge)
+        self.add(self.loads)
+        self.gap()
         self.row("Drive", ChoiceBox(bridge, "car.drive", Drive, "drive"))
         self.row("Yaw index", FigureField(bridge, "car.yaw_index"))
         self.row("Chassis torsion", FigureField(bridge, "car.chassis_torsion"))
@@ -76,6 +83,13 @@ class CarPanel(Panel):
         for axle in Axle:
             self.gap()
             self._axle(axle)
+        self.gap()
+        self.heading("What parts have to fit")
+        for text, key in FITS:
+            said = TextField(bridge, f"car.{key}", key)
+            said.setFixedWidth(self.theme.px(176))
+            self.row(text, said)
+        self.row("Driver sits", ChoiceBox(bridge, "car.seat", Seat, "driver sits"))
         self.gap()
         self.heading("What follows")
         self.figures = self.rows(bridge, WEIGHTS)

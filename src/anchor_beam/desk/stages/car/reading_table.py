@@ -67,9 +67,11 @@ class ReadingTable(QScrollArea):
         readings = shown.file.read_at(self._aid.key, self._axle)
         between = "\n" if len(self._aid.columns) > FEW else " "
         for label, column in zip(self._heads, self._aid.columns, strict=True):
-            label.setText(f"{column.label}{between}[{unit_of(column.kind, units).symbol}]")
+            symbol = unit_of(column.kind, units).symbol
+            label.setText(f"{column.label}{between}[{symbol}]" if symbol else f"{column.label}{between}")
             label.setAlignment(Qt.AlignmentFlag.AlignRight)
-        self._grow(min(len(readings.rows) + 1, MOST_ROWS))
+        names = self._aid.row_names
+        self._grow(len(names) or min(len(readings.rows) + 1, MOST_ROWS))
         found = aided(readings, shown.file)
         off_in = unit_of(found.beside.kind, units).symbol if found.beside.off else ""
         self._beside_head.setText(f"off by{between}[{off_in}]" if found.beside.off else "")
@@ -106,7 +108,7 @@ class ReadingTable(QScrollArea):
             row = len(self.cells)
             number = self._label(row + 1, 0) if self._grid.itemAtPosition(row + 1, 0) is None else None
             if number is not None:
-                number.setText(str(row + 1))
+                number.setText(self._aid.row_names[row] if self._aid.row_names else str(row + 1))
             columns = self._aid.columns
             wide = CELL if len(columns) <= FEW else NARROW
             cells = [

@@ -18,6 +18,7 @@ from anchor_beam.figures.rows import link_rows
 from anchor_beam.session.edits import LevelLink
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import sides_differ
+from anchor_beam.words.load_states import links_of_another
 from anchor_beam.words.phases import turns_differ
 
 PICKUP = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
@@ -30,10 +31,12 @@ class LinksPanel(Panel):
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__(bridge.theme)
         self._bridge, self._axle = bridge, axle
+        self.differ, self.turns, self.loaded = (Caution(self.theme) for _ in range(3))
         for side in Side:
             place = f"bench.{axle}.link_{side}"
             self.row(f"Link {side}", FigureField(bridge, place, name=f"{axle} {side} link"))
         self.add(self._level_buttons())
+        self.add(self.loaded)
         caution = self.heading("Set links with the wheels at ride height and the weight on them. Length sets where the "
                                "arm stands, never how stiff the bar is.")  # fmt: skip
         caution.setWordWrap(True)
@@ -43,7 +46,6 @@ class LinksPanel(Panel):
         self.row("Arms point", ChoiceBox(bridge, f"car.{axle}.arms", ArmDirection, f"{axle} arms point"))
         for name in PICKUP:
             self.row(LABELS[name], FigureField(bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}"))
-        self.differ, self.turns = Caution(self.theme), Caution(self.theme)
         self.add(self.differ)
         self.add(self.turns)
         self.gap()
@@ -82,5 +84,6 @@ class LinksPanel(Panel):
         left, right = record.pickup_height_left, record.pickup_height_right
         spread = field_at(f"car.{self._axle}.pickup_height_left").spread(left)
         self.differ.say(sides_differ(left.value, right.value, spread, units))
+        self.loaded.say(links_of_another(shown.file.bench.state, shown.file.car.load_state))
         turns = shown.now.turns_of(Phase.MIDDLE)
         self.turns.say(None if turns is None else turns_differ(*turns, units))
