@@ -24,7 +24,7 @@ from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import KeepLoadState, SetReading, SetSupport, TakeMeasured
 from anchor_beam.units.kinds import System
 
-FILE = replace(team()[0], readings=())
+FILE = replace(team()[0], readings=(), car=replace(team()[0].car, load_state=""))
 ENTRIES = {
     "floor": {"floor_fl": 0.004, "floor_fr": 0.010, "floor_rl": 0.002, "floor_rr": -0.003},
     "spring-wire": {"wire": 0.012, "outer": 0.112, "coils": 7.5},

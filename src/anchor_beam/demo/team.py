@@ -17,6 +17,7 @@ from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.demo.readings import HARROW, SORREL, WICKEN
+from anchor_beam.documents.load_states import state_of
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
 from anchor_beam.documents.records import (
     Adjuster,
@@ -26,6 +27,7 @@ from anchor_beam.documents.records import (
     CarFile,
     CarRecord,
     Figure,
+    Pair,
     Provenance,
     RackBar,
     Setting,
@@ -99,9 +101,21 @@ def sorrel_finch() -> CarFile:
         (Axle.REAR, adjustable_rear),
     )
     rack = tuple(RackBar(axle, bar) for axle, bar in bars)
-    return CarFile(
-        car, rack, (standard, dry, damp), Setting("damp 3, as found", damp.front, trapped), standard.name, SORREL
+    loaded = "driver, half a tank"
+    car = replace(
+        car, load_state=loaded, platform="Finch 2", variant="long nose", frame="round tube", exhaust="side exit"
     )
+    standard, dry, damp = (replace(setting, state=loaded) for setting in (standard, dry, damp))
+    # on the trailer the driver is missing, most of him from the right rear
+    trailer = replace(
+        state_of(car, "on the trailer, empty"),
+        figures=tuple(Figure(value, MEASURED) for value in (188.0, 183.5, 219.0, 214.5, 0.441)),
+    )
+    return CarFile(
+        car, rack, (standard, dry, damp), Setting("damp 3, as found", damp.front, trapped, loaded), standard.name,
+        tuple(replace(readings, state=loaded) for readings in SORREL), (state_of(car, loaded), trailer),
+        Pair(damp.name, dry.name),
+    )  # fmt: skip
 
 
 def wicken_estate() -> CarFile:

@@ -170,7 +170,7 @@ AIDS: tuple[Aid, ...] = (
             Entry("rim", "rim", FINE, (150.0, 800.0), "15 in of 205/50 R15."),
             Entry("tread", "tread", FINE, (0.0, 25.0), "In the middle groove."),
             Entry("year", "made in", Kind.COUNT, (1950.0, 2100.0), "The last two figures of four: 3223 is week 32 of 2023."),
-            Entry("pressure", "cold", Kind.PRESSURE, (0.2, 8.0), "Before it is driven."),
+            Entry("pressure", "pressure", Kind.PRESSURE, (0.2, 8.0), "Cold, before it is driven."),
         ),
         ("car.front.tyre_load", "car.rear.tyre_load"),
         formula=r"n = \frac{w}{(w_f + w_r)/2}", source="docs/theory/measurements.md, Tyres at each wheel",

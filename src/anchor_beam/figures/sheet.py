@@ -14,7 +14,8 @@ from anchor_beam.figures.phase_readings import read_phase
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.rows import HEADLINES, Row, link_load, read_row, wheel_rate
 from anchor_beam.figures.shown_bars import end_title, shown_bar
-from anchor_beam.sheets.setting_sheet import PaperSize, SettingSheet, SheetEnd
+from anchor_beam.sheets.page import paper_for
+from anchor_beam.sheets.setting_sheet import SettingSheet, SheetEnd
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words import cautions, endings, faults
@@ -52,7 +53,7 @@ def setting_sheet(shown: Picture, units: System) -> SettingSheet:
         made=f"{date.today().isoformat()}, Anchor Beam {__version__}",
         ends=(_end(shown, Axle.FRONT, units), _end(shown, Axle.REAR, units)),
         drawing=replace(plan, items=tuple(items), title=RATES), balance=balance, figures=_figures(shown, units),
-        cautions=cautions.SETTING_SHEET, paper=PaperSize.LETTER if units is System.US else PaperSize.A4,
+        cautions=cautions.SETTING_SHEET, paper=paper_for(units),
     )  # fmt: skip
 
 

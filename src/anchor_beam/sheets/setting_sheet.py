@@ -2,26 +2,15 @@
 
 from __future__ import annotations
 
-import io
 from dataclasses import dataclass
-from enum import Enum
 from pathlib import Path
 from typing import Any
 
-from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
-from anchor_beam.sheets.lettering import register_fonts, text_width
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
 from anchor_beam.sheets.paper import Box, Paper
 
-LEFT, RIGHT = 42.0, 553.0  # points: on A4, and on Letter moved to its middle
-MARGIN, PLAN = 42.0, 236.0  # above the text, and height of the drawing [points]
-
-
-class PaperSize(Enum):
-    """Width and height [points]."""
-
-    A4 = (595.28, 841.89)
-    LETTER = (612.0, 792.0)
+PLAN = 236.0  # height of the drawing [points]
 
 
 @dataclass(frozen=True)
@@ -59,41 +48,30 @@ def write_pdf(sheet: SettingSheet, path: Path) -> None:
     Raises:
         OSError: the file cannot be written.
     """
-    from reportlab.pdfgen.canvas import Canvas
-
-    register_fonts()
-    page = io.BytesIO()
-    canvas = Canvas(page, pagesize=sheet.paper.value, pageCompression=1)
-    canvas.setTitle(f"{sheet.car}, {sheet.setting}")
-    canvas.setCreator("Anchor Beam")
-    canvas.translate(0.5 * (sheet.paper.value[0] - PaperSize.A4.value[0]), 0.0)
-    _paint(sheet, canvas)
-    canvas.showPage()
-    canvas.save()
-    write_whole(path, lambda made: made.write_bytes(page.getvalue()))
+    write_page(path, sheet.paper, f"{sheet.car}, {sheet.setting}", lambda canvas: _paint(sheet, canvas))
 
 
 def _paint(sheet: SettingSheet, canvas: Any) -> None:
     paper, height = Paper(canvas), sheet.paper.value[1]
     plan = PLAN - (PaperSize.A4.value[1] - height)  # a shorter page has a smaller drawing
     y = height - MARGIN - 18.0
-    _fitted(paper, LEFT, y, sheet.car, 26.0, RIGHT - LEFT - 150.0)
+    fitted(paper, LEFT, y, sheet.car, 26.0, RIGHT - LEFT - 150.0)
     paper.write((RIGHT, y), sheet.made, 9.0, tone=Tone.SOFT, align=Align.RIGHT)
     y -= 20.0
     paper.write((LEFT, y), sheet.kind, 11.0, tone=Tone.SOFT)
     y -= 36.0
-    _fitted(paper, LEFT, y, sheet.setting, 30.0, RIGHT - LEFT)
+    fitted(paper, LEFT, y, sheet.setting, 30.0, RIGHT - LEFT)
     y -= 18.0
     paper.write((LEFT, y), sheet.compared, 10.0, tone=Tone.SOFT)
     y -= 14.0
-    _rule(canvas, y)
+    rule(canvas, y)
     for end in sheet.ends:
         y = _end(paper, end, y - 8.0)
-    _rule(canvas, y)
+    rule(canvas, y)
     paper.draw(sheet.drawing, Box(LEFT, y - plan - 8.0, RIGHT - LEFT, plan))
     paper.write((LEFT, y - plan - 18.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
     y -= plan + 26.0
-    _rule(canvas, y)
+    rule(canvas, y)
     y -= 22.0
     paper.write((LEFT, y), sheet.balance, 13.0, bold=True)
     y -= 8.0
@@ -104,10 +82,10 @@ def _paint(sheet: SettingSheet, canvas: Any) -> None:
         paper.write((x + 208.0, line), value, 10.0, align=Align.RIGHT)
         paper.write((x + 214.0, line), change, 9.0, tone=Tone.SOFT)
     y -= 16.0 * ((len(sheet.figures) + 1) // 2) + 12.0
-    _rule(canvas, y)
+    rule(canvas, y)
     y -= 14.0
     for caution in sheet.cautions:
-        for text in _wrap(caution, 9.0, RIGHT - LEFT):
+        for text in wrap(caution, 9.0, RIGHT - LEFT):
             paper.write((LEFT, y), text, 9.0)
             y -= 12.0
 
@@ -116,7 +94,7 @@ def _end(paper: Paper, end: SheetEnd, top: float) -> float:
     """One axle's block; returns where the next begins."""
     y = top - 26.0
     paper.write((LEFT, y - 4.0), end.letter, 34.0, tone=end.tone, bold=True)
-    _fitted(paper, LEFT + 40.0, y + 6.0, end.bar, 14.0, RIGHT - LEFT - 40.0)
+    fitted(paper, LEFT + 40.0, y + 6.0, end.bar, 14.0, RIGHT - LEFT - 40.0)
     for side, x in ((0, LEFT + 40.0), (1, LEFT + 292.0)):
         paper.write((x, y - 18.0), ("left", "right")[side], 10.0, tone=Tone.SOFT)
         paper.write((x + 34.0, y - 18.0), end.holes[side], 17.0, bold=True)
@@ -124,29 +102,3 @@ def _end(paper: Paper, end: SheetEnd, top: float) -> float:
     for i, note in enumerate(end.notes):
         paper.write((LEFT + 40.0, y - 34.0 - 12.0 * i), note, 9.0, tone=Tone.SOFT)
     return y - 42.0 - 12.0 * max(0, len(end.notes) - 1)
-
-
-def _fitted(paper: Paper, x: float, y: float, text: str, size: float, room: float) -> None:
-    """Bold text as large as asked, smaller when it is long, cut with an ellipsis only at the smallest size."""
-    while size > 9.0 and text_width(text, size, bold=True) > room:
-        size -= 0.5
-    while text_width(text, size, bold=True) > room and len(text) > 1:
-        text = text.rstrip("…")[:-1] + "…"
-    paper.write((x, y), text, size, bold=True)
-
-
-def _rule(canvas: Any, y: float) -> None:
-    canvas.setLineWidth(0.5)
-    canvas.setStrokeColor("#A8A296")
-    canvas.line(LEFT, y, RIGHT, y)
-
-
-def _wrap(text: str, size: float, room: float) -> list[str]:
-    lines = [""]
-    for word in text.split():
-        longer = f"{lines[-1]} {word}".strip()
-        if text_width(longer, size) <= room:
-            lines[-1] = longer
-        else:
-            lines.append(word)
-    return lines

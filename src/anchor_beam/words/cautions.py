@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+CHANGE_CARD = (
+    "Car on stands on hard level ground, wheels chocked, never under a car on a jack alone. Both wheels of the axle at equal "
+    "travel before a link is undone: a twisted bar springs when it is let go. Hot exhaust. Torques are the maker's.",
+)
 SETTING_SHEET = (
     "Estimates for a steady corner, with their bands; never a clearance to exceed a maker's rating. Follow the maker's "
     "instructions and torque figures, the law of the place and the class rules.",

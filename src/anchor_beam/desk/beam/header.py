@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QComboBox,
@@ -52,6 +51,9 @@ class Header(QWidget):
         self.keep = QPushButton("keep as…")
         self.keep.setFont(theme.font(Size.SMALL))
         self.keep.setToolTip("keep the setting on the bench under a name (Ctrl+S)")
+        self.change = QPushButton("change…")
+        self.change.setFont(theme.font(Size.SMALL))
+        self.change.setToolTip("road and event: what changing between them takes, and its card (Ctrl+K)")
         row.addLayout(self._names())
         self.beam, self.phases = Beam(bridge), PhaseSwitch(bridge)
         self.phases.held.connect(self.beam.show_all_phases)
@@ -90,7 +92,12 @@ class Header(QWidget):
             column.addWidget(label)
             column.addWidget(box)
             column.addSpacing(theme.px(3))
-        column.addWidget(self.keep, alignment=Qt.AlignmentFlag.AlignLeft)
+        buttons = QHBoxLayout()
+        buttons.setSpacing(theme.px(6))
+        buttons.addWidget(self.keep)
+        buttons.addWidget(self.change)
+        buttons.addStretch()
+        column.addLayout(buttons)
         column.addStretch()
         return column
 

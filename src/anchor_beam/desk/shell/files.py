@@ -1,4 +1,4 @@
-"""Files in and out: car documents and the setting sheet."""
+"""Files in and out: car documents, the setting sheet and the change card."""
 
 from __future__ import annotations
 
@@ -44,6 +44,20 @@ class Files(QObject):
     def export_sheet(self) -> None:
         """Write the setting sheet."""
         self._ask("Setting sheet", "PDF (*.pdf)", self._named(" setting.pdf"), self.sheet_to, saving=True)
+
+    def export_change_card(self) -> None:
+        """Write the card for the way from road to event and back."""
+        self._ask("Change card", "PDF (*.pdf)", self._named(" change.pdf"), self.change_card_to, saving=True)
+
+    def change_card_to(self, path: Path) -> None:
+        """The card without asking."""
+        from anchor_beam.figures.change_card import change_card
+        from anchor_beam.sheets.change_card import write_card
+
+        shown = self._bridge.picture
+        card = None if shown is None else change_card(shown.file, self._bridge.units)
+        if card is not None:
+            self._write(path, lambda: write_card(card, path))
 
     def readings_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of readings."""

@@ -21,6 +21,7 @@ from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.core.working import Working
+    from anchor_beam.desk.shell.change_panel import ChangePanel
     from anchor_beam.desk.shell.help_panel import HelpPanel
     from anchor_beam.desk.shell.keep_setting import KeepSetting
     from anchor_beam.desk.shell.unsaved_sheet import UnsavedSheet
@@ -60,6 +61,7 @@ class Window(QMainWindow):
         bridge.leave_asked.connect(self._ask_what_becomes)
         self._leaving = False  # with edits that are not on the disk, as was said
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
+        self.header.change.clicked.connect(lambda: self.change.open(self.header.change))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self._settle()
@@ -76,6 +78,13 @@ class Window(QMainWindow):
         from anchor_beam.desk.shell.keep_setting import KeepSetting
 
         return KeepSetting(self.bridge, self)
+
+    @cached_property
+    def change(self) -> ChangePanel:
+        """Made when first wanted."""
+        from anchor_beam.desk.shell.change_panel import ChangePanel
+
+        return ChangePanel(self.bridge, self.files, self)
 
     @cached_property
     def unsaved(self) -> UnsavedSheet:
@@ -142,6 +151,7 @@ class Window(QMainWindow):
             "Ctrl+Shift+Z": ("redo", lambda: self.bridge.attempt(workshop.redo)),
             "Ctrl+Y": ("redo", lambda: self.bridge.attempt(workshop.redo)),
             "Ctrl+S": ("keep the setting on the bench under a name", lambda: self.keep.open(self.header.keep)),
+            "Ctrl+K": ("road and event: the change card", lambda: self.change.open(self.header.change)),
             "Ctrl+H": ("to the figures on top", self._to_header),
             "Ctrl+U": ("metric or US customary", workshop.toggle_units),
             "Ctrl+D": ("light or dark", self.line.look.click),

@@ -34,6 +34,8 @@ _MODULES = {
     "damper": ("aids", "DamperQuestion"),
     "differential": ("aids", "DifferentialQuestion"),
     "link-eyes": ("aids", "LinkEyesQuestion"),
+    "tyre-loads": ("aids", "TyreLoadsQuestion"),
+    "ride-heights": ("aids", "RideHeightsQuestion"),
     "level-arm": ("aids", "LevelArmQuestion"),
 }  # fmt: skip
 KINDS = tuple(_MODULES)

@@ -195,6 +195,38 @@ class LevelArmQuestion(BaseModel):
     below: Flag = False
 
 
+class TyreLoadsQuestion(BaseModel):
+    """Widths of the tyres of both axles."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["tyre-loads"]
+    front_width_mm: Positive
+    rear_width_mm: Positive
+
+
+Corners = Annotated[tuple[Number | None, ...], Field(min_length=4, max_length=4)]
+NOT_READ = (None, None, None, None)
+
+
+class RideHeightsQuestion(BaseModel):
+    """Heights at front left, front right, rear left, rear right, null where not read; with the floor also on the level."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["ride-heights"]
+    hub_to_arch_mm: Corners = NOT_READ
+    ground_to_arch_mm: Corners = NOT_READ
+    rim_to_arch_mm: Corners = NOT_READ
+    wheel_centre_mm: Pair
+    rim_mm: Corners = NOT_READ
+    floor_mm: Loads | None = None
+    track_mm: Pair | None = None
+    wheelbase_mm: Positive | None = None
+    roll_stiffness_Nm_per_deg: Pair | None = None
+    chassis_torsion_Nm_per_deg: Positive | None = None
+
+
 Marks = Annotated[tuple[Pair, ...], Field(min_length=4, max_length=4)]
 
 

@@ -3,22 +3,24 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from functools import partial
 from typing import Any
 
 import numpy as np
 
-from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.core.arrays import GRAVITY, FloatArray
 from anchor_beam.core.car.measured import weights
 from anchor_beam.core.measure.aids import Measured, tilts
 from anchor_beam.core.measure.corners import settled
 from anchor_beam.core.measure.differential import Plates, locking
 from anchor_beam.core.measure.floor import cross_load, floor
+from anchor_beam.core.measure.heights import UNMEASURED_FLOOR, on_level, ride_heights
 from anchor_beam.core.measure.links import centre_distance, level_height
 from anchor_beam.core.measure.photo import FlatBar, bar_in_picture, lay_flat
 from anchor_beam.core.measure.rates import Pressed, Wire, damping_ratio, pressed, spring_behind_wheel, spring_by_wire
 from anchor_beam.core.measure.roll_centre import Point, of_lateral_rod, of_strut, of_wishbones
-from anchor_beam.core.measure.wheels import Brakes, brake_share, tyre_size
+from anchor_beam.core.measure.wheels import Brakes, brake_share, loads_by_width, tyre_size
 from anchor_beam.core.sides import CORNERS
 from anchor_beam.documents.asks.aids import (
     BarPhotoQuestion,
@@ -31,10 +33,12 @@ from anchor_beam.documents.asks.aids import (
     LevelArmQuestion,
     LinkEyesQuestion,
     Pressing,
+    RideHeightsQuestion,
     RollCentreQuestion,
     SpringPressQuestion,
     SpringWireQuestion,
     TiltTableQuestion,
+    TyreLoadsQuestion,
     TyreRateQuestion,
     TyreSizeQuestion,
     WheelRateQuestion,
@@ -254,6 +258,51 @@ def level_arm(question: LevelArmQuestion) -> dict[str, Any]:
         lambda place: f"{place}_mm",
     )  # fmt: skip
     return {"height_mm": measured(found, MM)}
+
+
+def tyre_loads(question: TyreLoadsQuestion) -> dict[str, Any]:
+    """Load that the tyres of both axles are made for, over their mean."""
+    found = placed(
+        lambda: loads_by_width(question.front_width_mm * MM, question.rear_width_mm * MM),
+        lambda place: f"{place}_width_mm",
+    )
+    return {"front": measured(found[0]), "rear": measured(found[1])}
+
+
+def ride_heights_answer(question: RideHeightsQuestion) -> dict[str, Any]:
+    """Hub to arch at each wheel, how far its datums disagree, and what it would be on a level floor."""
+
+    def metres(values: Sequence[float | None]) -> FloatArray:
+        return np.array([np.nan if value is None else value * MM for value in values])
+
+    def plain(values: FloatArray) -> list[float | None]:
+        return [None if math.isnan(value) else value / MM for value in values.tolist()]
+
+    read = np.stack(
+        [metres(each) for each in (question.hub_to_arch_mm, question.ground_to_arch_mm, question.rim_to_arch_mm)],
+        axis=1,
+    )
+    centres = np.repeat(np.array(question.wheel_centre_mm) * MM, 2)
+    found = placed(lambda: ride_heights(read, centres, metres(question.rim_mm)), at_place("hub_to_arch_mm"))
+    answer: dict[str, Any] = {
+        "hub_to_arch_mm": plain(found.hub_to_arch), "standard_error_mm": (found.error / MM).tolist(),
+        "apart_mm": plain(found.apart), "on_level_mm": None,
+    }  # fmt: skip
+    if question.floor_mm is None:
+        return answer | {"standard_error_mm": [UNMEASURED_FLOOR / MM] * len(CORNERS)}
+    for key in ("track_mm", "wheelbase_mm", "roll_stiffness_Nm_per_deg"):
+        if getattr(question, key) is None:
+            raise InputError(key, "To bring heights onto a level floor this is wanted too.", accepts="a value")
+    tracks = tuple(track * MM for track in question.track_mm or ())
+    below = placed(
+        lambda: floor(np.array(question.floor_mm) * MM, (tracks[0], tracks[1]), (question.wheelbase_mm or 0.0) * MM),
+        lambda place: keyed(place, {"heights": "floor_mm", "tracks": "track_mm", "wheelbase": "wheelbase_mm"}),
+    )
+    front, rear = (stiff / DEG for stiff in question.roll_stiffness_Nm_per_deg or ())
+    torsion = question.chassis_torsion_Nm_per_deg
+    body = math.inf if torsion is None else torsion / DEG
+    level = on_level(found.hub_to_arch, below, (tracks[0], tracks[1]), (front, rear), body)
+    return answer | {"on_level_mm": plain(level)}
 
 
 def bar_photo(question: BarPhotoQuestion) -> dict[str, Any]:

@@ -28,6 +28,8 @@ _ANSWERS = {
     "damper": ("aids", "damper"),
     "differential": ("aids", "differential"),
     "link-eyes": ("aids", "link_eyes"),
+    "tyre-loads": ("aids", "tyre_loads"),
+    "ride-heights": ("aids", "ride_heights_answer"),
     "level-arm": ("aids", "level_arm"),
 }  # fmt: skip
 

@@ -23,6 +23,8 @@ def _page(bridge: Bridge, _files: Files) -> QWidget:
 
 def _open(shown: Picture) -> str:
     ends = {axle: shown.file.bench.end(axle) for axle in Axle}
+    if shown.file.pair.left_in_event:
+        return "event setting"
     gone = [axle for axle, end in ends.items() if end.fitted and not end.connected]
     return f"{gone[0]} off" if gone else ""
 

@@ -233,6 +233,7 @@ class AidBoard(QWidget):
 
     def _file_buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()
+        row.setSpacing(self._bridge.theme.px(6))
         for text, act in (
             ("From a CSV…", lambda: self._files.readings_in(self.rows_from)), ("As a CSV…", self._write),
             ("Clear", lambda: self._replace(())),

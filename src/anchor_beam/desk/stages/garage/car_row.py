@@ -120,6 +120,8 @@ class CarRow(QWidget):
 
     def _words(self, file: CarFile, acts: int, balance: str) -> list[str]:
         typical = to_measure(unmeasured(file.car))
+        if file.pair.left_in_event:
+            typical = f"open: it stands in its event setting “{file.pair.event}”; {typical}"
         kept = f"settings kept: {len(file.settings)}; edits: {acts}"
         return [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
 
