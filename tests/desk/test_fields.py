@@ -206,3 +206,61 @@ def test_a_figure_knows_what_it_was_and_can_be_that_again(desk: Desk) -> None:
     assert "as it was" in desk.line
     desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert read(desk.picture.file, place).typed == "18 1/4 in"
+
+
+def test_one_quantity_stands_in_the_other_unit_whatever_the_rest_does(open_desk) -> None:
+    desk: Desk = open_desk()
+    desk.stage("Car")
+    spring = desk.field("car.front.spring_rate")
+    spring.setFocus()
+    desk.press(Qt.Key.Key_F3)
+    desk.settle()
+    assert (spring.edit.text(), spring._unit.text()) == (
+        "205.5653",
+        "lbf/in",
+    )  # with all digits while it is typed into
+    assert desk.field("car.front.track")._unit.text() == "mm"
+    assert desk.window.line.units.text() == "metric, mixed"
+    desk.press(Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
+    desk.settle()
+    assert (spring._unit.text(), desk.field("car.front.track")._unit.text()) == ("lbf/in", "in")
+    desk.type(spring, "210")
+    assert desk.picture.file.car.front.spring_rate.value == pytest.approx(210 * 4.4482216152605 / 0.0254)
+    again: Desk = open_desk()
+    again.stage("Car")
+    assert again.field("car.front.spring_rate")._unit.text() == "lbf/in"
+    again.press(Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
+    again.settle()
+    assert again.field("car.front.spring_rate")._unit.text() == "lbf/in"
+    QTest.mouseClick(again.field("car.front.spring_rate")._unit, Qt.MouseButton.LeftButton)
+    again.settle()
+    assert again.field("car.front.spring_rate").edit.text() == "36.8"
+    assert again.bridge.units.pinned == frozenset()
+
+
+def test_what_was_on_the_bench_before_can_be_put_back(bars: Desk) -> None:
+    """A diameter that was tried, and a link that was levelled: both tell what they were, and until when."""
+    field = bars.field(OD)
+    for text in ("18 mm", "19 mm"):
+        bars.type(field, text)
+    earlier = bars.workshop.past(OD)
+    assert [round(one.figure.value * 1e3, 1) for one in earlier] == [18.0, 17.0]
+    field.setFocus()
+    bars.press(Qt.Key.Key_F2)
+    menu = next(
+        widget for widget in QApplication.topLevelWidgets() if isinstance(widget, QMenu) and widget.isVisible()
+    )
+    (first,) = [action for action in menu.actions() if action.text().startswith("17.0")]
+    first.trigger()
+    menu.close()
+    bars.settle()
+    assert bars.picture.file.bench.rear.bar.od.provenance is Provenance.MAKER
+    assert bars.picture.file.bench.rear.bar.od.value == pytest.approx(0.017)
+    links = bars.stage("Links")
+    links.tabs.choose(Axle.REAR)
+    bars.settle()
+    bars.click(bars.button("left", links.panels[Axle.REAR]))
+    bars.settle()
+    (was,) = bars.workshop.past("bench.rear.link_left")
+    assert was.figure.value == pytest.approx(0.0985)
+    assert bars.workshop.past("bench.rear.link_right") == ()

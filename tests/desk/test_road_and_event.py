@@ -44,7 +44,7 @@ def lift(around: list[float], text: list[float]) -> float:
 def test_the_card_has_both_ways_on_one_page(desk: Desk, tmp_path: Path) -> None:
     longest = replace(sorrel_finch(), pair=Pair("standard", "dry 1"))
     for units, size in ((System.METRIC, (595, 842)), (System.US, (612, 792))):
-        if desk.bridge.units is not units:
+        if desk.bridge.units != units:
             desk.workshop.toggle_units()
         desk.window.files.change_card_to(tmp_path / "card.pdf")
         page = PdfReader(tmp_path / "card.pdf").pages[0]

@@ -18,7 +18,7 @@ from anchor_beam.figures.results import results
 from anchor_beam.figures.shown_bars import shown_bar
 from anchor_beam.figures.shown_car import car_shape
 from anchor_beam.figures.shown_links import shown_link
-from anchor_beam.units.kinds import System
+from anchor_beam.units.kinds import SYSTEMS, System
 
 
 class Shown:
@@ -111,7 +111,7 @@ def test_a_disconnected_bar_has_no_filled_hole_and_says_so() -> None:
 
 
 def test_labels_follow_the_units() -> None:
-    metric, us = (plan(Shown(sorrel_finch()), units) for units in System)
+    metric, us = (plan(Shown(sorrel_finch()), units) for units in SYSTEMS)
     assert of_kind(metric, LabelStack)[0].labels[0].unit == "N/mm"
     assert of_kind(us, LabelStack)[0].labels[0].unit == "lbf/in"
     assert any("1.000 x 0.157 in" in text.text for text in of_kind(us, Text))

@@ -266,7 +266,7 @@ def test_every_figure_has_a_working_that_ends_in_the_figure(workshop: Workshop) 
 
 def test_units_are_kept_with_the_garage(workshop: Workshop) -> None:
     workshop.toggle_units()
-    assert Workshop(workshop.garage).choices.units is System.US
+    assert Workshop(workshop.garage).choices.units == System.US
 
 
 def test_an_empty_garage_has_nothing_on_the_bench(tmp_path: Path) -> None:

@@ -141,7 +141,7 @@ class Line:
 def heading(block: str, units: System) -> str:
     """What the figures of a block are about."""
     if block == GATES:
-        apart = f"{GATE:.0f} m" if units is System.METRIC else f"{GATE / FOOT:.0f} ft"
+        apart = f"{GATE:.0f} m" if units.of(Kind.LENGTH) == System.METRIC else f"{GATE / FOOT:.0f} ft"
         return f"through gates {apart} apart"
     speed, lateral = show(STEP_SPEED, Kind.SPEED, units), show(STEP_LATERAL, Kind.ACCELERATION, units)
     return f"on a ramp of the steer to {lateral} at {speed}"

@@ -6,7 +6,7 @@ from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.documents.records import Provenance
 from anchor_beam.errors import StoreError
 from anchor_beam.store.garage import Garage
-from anchor_beam.units.kinds import System
+from anchor_beam.units.kinds import SYSTEMS, Kind, System
 
 
 class Choices:
@@ -14,8 +14,8 @@ class Choices:
 
     def __init__(self, garage: Garage) -> None:
         self._garage = garage
-        units, phase, source = (garage.choice(name) for name in ("units", "phase", "source"))
-        self.units = System(units) if units in set(System) else System.METRIC
+        units, apart, phase, source = (garage.choice(name) for name in ("units", "units apart", "phase", "source"))
+        self.units = _units(units, apart)
         phase = Phase.BRAKES.value if phase == "entry" else phase  # as it was called when there were four
         self.phase = Phase(phase) if phase in set(FIVE) else Phase.MIDDLE
         self.source = Provenance(source) if source in set(Provenance) else Provenance.GUESS
@@ -25,9 +25,10 @@ class Choices:
         self._garage = garage
 
     def choose_units(self, units: System) -> StoreError | None:
-        """Metric or US customary."""
+        """Metric or US customary, and the quantities that stand apart."""
         self.units = units
-        return self._keep("units", units.value)
+        apart = ";".join(sorted(f"{kind}={name}" for kind, name in units.pinned))
+        return self._keep("units", units.name) or self._keep("units apart", apart)
 
     def choose_phase(self, phase: Phase) -> StoreError | None:
         """The part of the corner that the Beam shows."""
@@ -78,3 +79,11 @@ class Choices:
         except StoreError as problem:
             return problem
         return None
+
+
+def _units(name: str | None, apart: str | None) -> System:
+    """As they were kept; what is not known here is left out."""
+    names = {system.name for system in SYSTEMS}
+    pairs = [entry.partition("=") for entry in (apart or "").split(";")]
+    pinned = frozenset((Kind(kind), said) for kind, _, said in pairs if kind in set(Kind) and said in names)
+    return System(name if name in names else System.METRIC.name, pinned)

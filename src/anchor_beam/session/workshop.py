@@ -15,7 +15,7 @@ from typing import TYPE_CHECKING
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.folding import unnumbered
 from anchor_beam.documents.kept import Photo
-from anchor_beam.documents.kinds import PHOTO
+from anchor_beam.documents.kinds import BENCH, PHOTO
 from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
@@ -30,6 +30,7 @@ from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
+from anchor_beam.units.kinds import Kind
 from anchor_beam.words import acts, faults
 from anchor_beam.words.phases import FIVE_NOW
 
@@ -173,17 +174,18 @@ class Workshop:
             self.said = replace(self.said, why=FIVE_NOW)
 
     def past(self, place: str) -> tuple[Past, ...]:
-        """What a figure of the car was before, the last one first; nothing for what stands on the bench.
+        """What a figure of the car, or of what is on the bench, was before; the last one first.
 
         Raises:
             StoreError: it cannot be read.
         """
-        if self.session is None or not place.startswith("car."):
+        if self.session is None or not place.startswith(("car.", "bench.")):
             return ()
         from anchor_beam.store.history import history  # when somebody asks
 
-        names = (figure_name(place), acts.WRITTEN, TakeTypical.said)
-        return history(self.garage, self.session.car, place, names)
+        names = (figure_name(place), acts.WRITTEN, acts.LEVELLED, TakeTypical.said)
+        bench = next((number for number, head in self.session.heads.items() if head.kind == BENCH.name), None)
+        return history(self.garage, self.session.car, place, names, bench)
 
     def keep_photo(self, title: str, media_type: str, content: bytes) -> None:
         """Keep a picture with the car, in place of one of that title.
@@ -364,6 +366,11 @@ class Workshop:
     def toggle_units(self) -> None:
         """Metric or US customary, everywhere at once."""
         self._kept(self.choices.choose_units(self.choices.units.other), "The choice of units")
+        self._tell(Part.UNITS | Part.STATUS)
+
+    def turn_units(self, kind: Kind) -> None:
+        """Show one kind of quantity in the other system than now, whatever the rest is shown in."""
+        self._kept(self.choices.choose_units(self.choices.units.turned(kind)), "The choice of units")
         self._tell(Part.UNITS | Part.STATUS)
 
     def choose_source(self, source: Provenance) -> None:

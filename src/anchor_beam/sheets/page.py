@@ -26,7 +26,7 @@ class PaperSize(Enum):
 
 def paper_for(units: System) -> PaperSize:
     """What is in the printer of whoever uses these units."""
-    return PaperSize.LETTER if units is System.US else PaperSize.A4
+    return PaperSize.LETTER if units.base == System.US else PaperSize.A4
 
 
 def write_page(path: Path, paper: PaperSize, title: str, paint: Callable[[Any], None]) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from anchor_beam.documents.kept import Part
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure
 from anchor_beam.store.garage import Garage
@@ -21,6 +22,7 @@ SELECT act.said, act.made_at, change.before, change.after
 FROM line JOIN act ON act.id = line.id JOIN change ON change.act = act.id AND change.document = ?
 WHERE change.before IS NOT NULL AND change.after IS NOT NULL ORDER BY line.depth
 """
+BENCH = "bench."
 
 
 @dataclass(frozen=True)
@@ -32,21 +34,45 @@ class Past:
     act: str
 
 
-def history(garage: Garage, car: int, place: str, names: tuple[str, ...]) -> tuple[Past, ...]:
-    """Earlier values of a figure of the car itself, the last one first; names: what acts that may change it are called, or
-    how they end.
+def history(garage: Garage, car: int, place: str, names: tuple[str, ...], bench: int | None) -> tuple[Past, ...]:
+    """Earlier values of a figure, the last one first: of the car itself, or of the document that holds its bench, with
+    the bar that it wore then. names: what acts that may change it are called, or how they end.
 
     Raises:
         StoreError: it cannot be read.
     """
+    on_bench = place.startswith(BENCH)
+    document = bench if on_bench else car
     found: list[Past] = []
-    within = place.removeprefix("car.")
-    for said, made_at, before, after in garage.database.rows(_LINE, car, car):
+    for said, made_at, before, after in garage.database.rows(_LINE, car, document):
         if not any(said.startswith(name) or said.endswith(name) for name in names):
             continue
-        was, became = (read(garage.revisions.record(revision), within) for revision in (before, after))
-        if was != became:
+        was, became = (_figure(garage, revision, place) for revision in (before, after))
+        if was is not None and was != became:
             found.append(Past(was, made_at, said))
             if len(found) == MOST:
                 break
     return tuple(found)
+
+
+def _figure(garage: Garage, revision: int, place: str) -> Figure | None:
+    """A figure in a revision of its document; None where it had none, such as a hole that was not there yet."""
+    record = garage.revisions.record(revision)
+    within = place.removeprefix("car.").removeprefix(BENCH)
+    try:
+        if not place.startswith(BENCH):
+            found: Figure = read(record, within)
+            return found
+        axle, _, rest = within.partition(".")
+        end = getattr(record.setting, axle)
+        if rest.startswith("bar."):
+            return _of_bar(garage.revisions.record(end.worn), rest.removeprefix("bar."))
+        link: Figure = read(end, rest)
+    except (IndexError, KeyError):
+        return None
+    return link
+
+
+def _of_bar(part: Part, within: str) -> Figure:
+    found: Figure = read(part.bar, within)
+    return found

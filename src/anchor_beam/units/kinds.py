@@ -5,20 +5,9 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import ClassVar
 
 G = 9.81  # m/s^2
-
-
-class System(StrEnum):
-    """Units that figures are shown in."""
-
-    METRIC = "metric"
-    US = "US customary"
-
-    @property
-    def other(self) -> System:
-        """The one that a toggle goes to."""
-        return System.US if self is System.METRIC else System.METRIC
 
 
 class Kind(StrEnum):
@@ -49,6 +38,50 @@ class Kind(StrEnum):
     PRESSURE = "pressure"
     DURATION = "duration"
     DELAY = "delay"
+
+
+@dataclass(frozen=True)
+class System:
+    """Units that figures are shown in: one of two systems, and quantities that are shown in one of them whatever the rest is.
+
+    pinned: kinds with the name of the system that each is shown in.
+    """
+
+    name: str
+    pinned: frozenset[tuple[Kind, str]] = frozenset()
+
+    METRIC: ClassVar[System]
+    US: ClassVar[System]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def base(self) -> System:
+        """That of everything that is not pinned."""
+        return System.US if self.name == System.US.name else System.METRIC
+
+    @property
+    def other(self) -> System:
+        """What a toggle goes to; what is pinned stays."""
+        return System((System.METRIC if self.base == System.US else System.US).name, self.pinned)
+
+    def of(self, kind: Kind) -> System:
+        """The system that a kind is shown in."""
+        pinned = (
+            next((name for pinned, name in self.pinned if pinned is kind), self.name) if self.pinned else self.name
+        )
+        return System.US if pinned == System.US.name else System.METRIC
+
+    def turned(self, kind: Kind) -> System:
+        """With one kind shown in the other system than now, pinned where that is not the one of the rest."""
+        rest = frozenset(pair for pair in self.pinned if pair[0] is not kind)
+        there = System.METRIC if self.of(kind) == System.US else System.US
+        return System(self.name, rest if there == self.base else rest | {(kind, there.name)})
+
+
+System.METRIC, System.US = System("metric"), System("US customary")
+SYSTEMS = (System.METRIC, System.US)
 
 
 @dataclass(frozen=True)
@@ -174,4 +207,4 @@ EXAMPLES: dict[Kind, str] = {
 
 def unit_of(kind: Kind, system: System) -> Unit:
     """The unit in which a kind is shown."""
-    return UNITS[system][kind]
+    return UNITS[system.of(kind)][kind]

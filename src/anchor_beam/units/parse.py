@@ -13,7 +13,7 @@ from functools import lru_cache
 from typing import Any
 
 from anchor_beam.errors import InputError
-from anchor_beam.units.kinds import DIMENSIONS, EXAMPLES, TYPED, UNITS, Kind, System, unit_of
+from anchor_beam.units.kinds import DIMENSIONS, EXAMPLES, SYSTEMS, TYPED, UNITS, Kind, System, unit_of
 
 _NUMBER = re.compile(
     r"""^\s*(?P<sign>[-+−–]?)\s*
@@ -145,7 +145,7 @@ def _factor(symbol: str, kind: Kind, place: str, text: str) -> float:
     key = symbol.lower().replace("⋅", "·").strip()
     if key in table:
         return table[key]
-    for unit in (UNITS[system][kind] for system in System):
+    for unit in (UNITS[system][kind] for system in SYSTEMS):
         if key == unit.symbol.lower():
             return unit.si
     if kind is Kind.ACCELERATION or kind not in DIMENSIONS:

@@ -48,9 +48,12 @@ def hole(axle: Axle, sides: tuple[Side, ...], index: int) -> str:
     return f"{where}, {names.hole(index)}"
 
 
+LEVELLED = "levelled"
+
+
 def levelled(axle: Axle, sides: tuple[Side, ...]) -> str:
     """`Rear links, left levelled`."""
-    return f"{axle.capitalize()} links, {names.sides(sides)} levelled"
+    return f"{axle.capitalize()} links, {names.sides(sides)} {LEVELLED}"
 
 
 def reading(title: str, axle: Axle | None, label: str, row: str) -> str:

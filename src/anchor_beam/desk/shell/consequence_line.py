@@ -122,5 +122,6 @@ class ConsequenceLine(QWidget):
         self.beside.setVisible(gone)
         self.save.setVisible(unsaved is not None and not gone)
         self.copy.setVisible(bool(self._bridge.what_happened))
-        self.units.setText(str(self._bridge.units))
+        units = self._bridge.units
+        self.units.setText(f"{units}, mixed" if units.pinned else str(units))
         self.look.setText("light" if self._bridge.theme.dark else "dark")

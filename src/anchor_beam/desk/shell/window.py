@@ -169,6 +169,8 @@ class Window(QMainWindow):
         from anchor_beam.desk.shell.help_panel import HelpPanel
 
         stages = [
+            ("F2", "in a field: where its figure comes from, and what it was"),
+            ("F3", "in a field: its quantity in the other unit, everywhere"),
             ("Ctrl+M", "on Car: the measuring aids"), ("Ctrl+F", "in the Garage: find a car"), ("?, F1", "this list"),
         ]  # fmt: skip
         return HelpPanel(self.bridge.theme, self, [*((key, said) for key, (said, _) in self._acts.items()), *stages])

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QPalette, QWheelEvent
+from PySide6.QtGui import QFocusEvent, QHideEvent, QKeyEvent, QWheelEvent
 from PySide6.QtWidgets import QHBoxLayout, QWidget
 
 from anchor_beam.core.working import Term, Working
@@ -11,9 +11,10 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import in_tone, restyle
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.note import Note
-from anchor_beam.desk.widgets.plain import Label, tip
+from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.desk.widgets.provenance import ProvenanceMark
 from anchor_beam.desk.widgets.source_question import KEYS, SourceQuestion
+from anchor_beam.desk.widgets.unit_mark import UnitMark
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.methods import METHODS
@@ -39,6 +40,7 @@ class _Edit(BenchLine):
     escaped = Signal()
     asked = Signal()
     source_asked = Signal()
+    unit_turned = Signal()
     source_told = Signal(object)  # Provenance
     focused = Signal(bool)
 
@@ -59,6 +61,8 @@ class _Edit(BenchLine):
             self.asked.emit()
         elif key == Qt.Key.Key_F2:
             self.source_asked.emit()
+        elif key == Qt.Key.Key_F3:
+            self.unit_turned.emit()
         else:
             super().keyPressEvent(event)
 
@@ -96,9 +100,7 @@ class FigureField(QWidget):
         self.edit.setAccessibleName(name or self._field.label)
         self.edit.setMaxLength(40)
         self.setFocusProxy(self.edit)
-        self._unit = Label("", self)
-        self._unit.setFont(theme.font(Size.SMALL))
-        self._unit.setForegroundRole(QPalette.ColorRole.PlaceholderText)
+        self._unit = UnitMark(theme, self._field.kind, self)
         self.mark = ProvenanceMark(theme, self)
         self.note: Note | None = None  # made when there is something to say
         self.question: SourceQuestion | None = None
@@ -120,6 +122,8 @@ class FigureField(QWidget):
         self.edit.escaped.connect(self._restore)
         self.edit.asked.connect(lambda: bridge.show_working(self._about(), self))
         self.edit.source_asked.connect(self.mark.open_menu)
+        for turned in (self.edit.unit_turned, self._unit.pressed):
+            turned.connect(self._turn_unit)
         self.edit.source_told.connect(self._set_source)
         self.edit.focused.connect(self._focused)
         self.mark.chosen.connect(self._set_source)
@@ -143,8 +147,7 @@ class FigureField(QWidget):
             return
         self._look = look
         self._figure = figure
-        unit = unit_of(self._field.kind, self._units)
-        self._unit.setText(unit.symbol)
+        self._unit.show_in(self._units)
         self.mark.set_provenance(figure.provenance)
         if not self._wrong or moved:
             self._restore()
@@ -220,6 +223,11 @@ class FigureField(QWidget):
         unit = unit_of(self._field.kind, self._units)
         value = round(self._figure.value / unit.si + steps * unit.step, 9) * unit.si
         self._ask(SetValue(self.place, value))
+
+    def _turn_unit(self) -> None:
+        if self._unit.turns:
+            self._commit()  # what was typed was meant in the unit that stood beside it
+            self._bridge.workshop.turn_units(self._field.kind)
 
     def _source(self, typed: Typed) -> Provenance | None:
         """Where a typed figure comes from: what was a measurement or a maker's figure stays one, else what was said last."""
