@@ -12,13 +12,11 @@ from PySide6.QtCore import QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
-from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.unexpected import caught
-from anchor_beam.desk.shell.window import Window
+from anchor_beam.desk.shell.windows import Windows
 from anchor_beam.desk.theme.theme import ASSETS, Theme
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
-from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.fresh import DEMO, MARK
 from anchor_beam.store.garage import Garage
@@ -43,14 +41,12 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
     if workshop is None:
         return 1
     with workshop.garage:
-        jobs = Jobs()
-        bridge = Bridge(workshop, look, jobs)
-        window = Window(bridge)
-        window.show()
+        windows = Windows(look)
+        first = windows.show(workshop)
         QTimer.singleShot(AFTER_START, _collect_again)
-        with caught(bridge):
+        with caught(first.bridge):
             code = app.exec()
-        jobs.close()
+        windows.end()
         workshop.garage.close()  # another one by now, if this one was taken away
         return code
 

@@ -59,6 +59,7 @@ class Bridge(QObject):
     working_asked = Signal(object, object)  # Working, the widget that asked
     stage_wanted = Signal(str)  # the name of the stage to bring to the front
     first_picture = Signal()
+    window_wanted = Signal(int)  # a car that another window shall show
     leave_asked = Signal(object)  # what would lose edits that are not on the disk, to be called when that is settled
 
     def __init__(self, workshop: Workshop, theme: Theme, jobs: Jobs) -> None:
@@ -111,6 +112,7 @@ class Bridge(QObject):
 
     def release(self) -> None:
         """The window is closed: nobody waits for anything any more, and another may use the same worker."""
+        self.workshop.leave()
         for follower in self._followers:
             self.jobs.stop(follower.slot)
         self.jobs.stop(self._opening)

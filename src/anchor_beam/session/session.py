@@ -52,6 +52,14 @@ class Session:
         self.file: CarFile = self.garage.folded(self.car, self.heads)
         self._at = self.garage.at(self.car)
 
+    def read_again(self) -> None:
+        """As it stands in the garage now: another session may have changed the parts that it wears.
+
+        Raises:
+            StoreError: it cannot be read.
+        """
+        self._read()
+
     @property
     def is_older(self) -> bool:
         """Whether the car was last kept by a version that knew less of it."""

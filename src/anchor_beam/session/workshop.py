@@ -21,6 +21,7 @@ from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputErr
 from anchor_beam.figures.picture import Picture, picture
 from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
+from anchor_beam.session.company import Company
 from anchor_beam.session.drag import Drag
 from anchor_beam.session.edits.documents import PutDocument
 from anchor_beam.session.edits.edit import Edit
@@ -30,7 +31,7 @@ from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
-from anchor_beam.units.kinds import Kind
+from anchor_beam.units.kinds import Kind, System
 from anchor_beam.words import acts, faults
 from anchor_beam.words.phases import FIVE_NOW
 
@@ -62,9 +63,11 @@ Listener = Callable[[Part], None]
 class Workshop:
     """Views ask it to `do` things; it tells listeners which parts changed."""
 
-    def __init__(self, garage: Garage) -> None:
+    def __init__(self, garage: Garage, *, beside: Workshop | None = None, car: int | None = None) -> None:
+        """beside: who works in this garage already, with the same choices; car: to begin with, else the one last in hand."""
         self.garage = garage
-        self.choices = Choices(garage)
+        self.company: Company = Company() if beside is None else beside.company
+        self.choices: Choices = Choices(garage) if beside is None else beside.choices
         self.session: Session | None = None
         self.picture: Picture | None = None
         self.said = Said("", "")
@@ -73,7 +76,8 @@ class Workshop:
         self.change: tuple[Results, Results] | None = None  # before and after the last act, until its reason is said
         self._listeners: list[Listener] = []
         self._before: list[Callable[[], None]] = []
-        self._take_up()
+        self._take_up(car)
+        self.company.join(self)
 
     def listen(self, listener: Listener) -> None:
         """Call `listener` with the parts that changed, from now on."""
@@ -95,7 +99,9 @@ class Workshop:
 
         Raises:
             StoreError: it cannot be read; the car before stays.
+            InputError: it is open in another window; the car before stays.
         """
+        self.company.require_free(car, self)
         session = Session(self.garage, car)
         self._take(session, picture(session.file), "is on the bench.")
         self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS | Part.GARAGE)
@@ -106,6 +112,7 @@ class Workshop:
         Raises:
             StoreError: nothing of it can be read.
         """
+        self.company.require_free(car, self)
         undone = self.garage.go_back_to_good(car)
         self.open(car)
         if undone:
@@ -122,6 +129,7 @@ class Workshop:
         """
         self.open(self.garage.add(file, said))
         self.say(Said(file.car.name, f"{said}."))
+        self._tell_others()
 
     def put_away(self, car: int) -> None:
         """Take a car off the list; the one in hand gives way to another.
@@ -129,10 +137,12 @@ class Workshop:
         Raises:
             StoreError: it stays.
         """
+        self.company.require_free(car, self)
         self.garage.put_away(car)
         if car == self.car:
             self._take_up()
         self._tell(EVERYTHING)
+        self._tell_others()
 
     def bring_back(self, car: int) -> None:
         """Put a car back on the list.
@@ -144,12 +154,13 @@ class Workshop:
         if self.session is None:
             self.open(car)
         self._tell(EVERYTHING)
+        self._tell_others()
 
-    def _take_up(self) -> None:
-        """The car last in hand, or the first that can be read, or none."""
-        cars = [listed.id for listed in self.garage.cars()]
+    def _take_up(self, wanted: int | None = None) -> None:
+        """The car that is wanted, or last in hand, or the first that can be read and nobody has, or none."""
         self.session = self.picture = self.drag = self.change = None
-        last = self.choices.car
+        cars = [listed.id for listed in self.garage.cars() if self.company.holder(listed.id) is None]
+        last = self.choices.car if wanted is None else wanted
         damaged: list[AnchorBeamError] = []
         for car in sorted(cars, key=lambda car: car != last):
             try:
@@ -241,6 +252,7 @@ class Workshop:
         if changed is Part.READINGS:
             self.said, self.change = Said(edit.said, READ), None
         self._tell(changed | Part.STATUS)
+        self._tell_others(parts=before.file.rack != session.file.rack)
         return outcome
 
     def hold(self, place: str) -> Drag:
@@ -304,19 +316,27 @@ class Workshop:
         """
         session, _ = self._require()
         garage, whole = rescue(self.garage)
-        if whole:
-            session.move_to(garage)
-        else:
-            session = Session(garage, garage.add(unnumbered(session.file), "saved beside"))
-        self.garage.close()
-        self.garage, self.session, self.gone = garage, session, None
+        old = self.garage
+        for workshop in (self, *self.company.others(self)):
+            workshop._go_on_in(garage, whole)
+        old.close()
         self.choices.move_to(garage)
         self.choices.choose_car(session.car)
-        self._show(session.file)
         what = "All cars are" if whole else "The other garage cannot be read any more; this car is"
         self.said = Said("Saved beside", f"{what} in {garage.path.name} now, and this window goes on there.")
         self._tell(EVERYTHING)
         return garage.path
+
+    def _go_on_in(self, garage: Garage, whole: bool) -> None:
+        """In a garage that holds everything of the one before, or nothing yet."""
+        if self.session is not None and whole:
+            self.session.move_to(garage)
+        elif self.session is not None:
+            self.session = Session(garage, garage.add(unnumbered(self.session.file), "saved beside"))
+        self.garage, self.gone = garage, None
+        if self.session is not None:
+            self._show(self.session.file)
+        self._tell(EVERYTHING)
 
     def undo(self) -> None:
         """Take back the last act of this car.
@@ -349,6 +369,20 @@ class Workshop:
         self.said = said_of(f"{how}: {act}", before.now, self.picture.now, self.choices.units)
         self.change = None
         self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS)
+        self._tell_others(parts=before.file.rack != session.file.rack)
+
+    def leave(self) -> None:
+        """Its window is closed."""
+        self.company.leave(self)
+
+    def _tell_others(self, *, parts: bool = False) -> None:
+        """The other windows list the cars anew; parts: the garage's bars changed, which their racks may hold."""
+        for other in self.company.others(self):
+            session = other.session
+            if parts and session is not None and isinstance(session.outcome, Saved):
+                session.read_again()
+                other._tell(other._show(session.file))
+            other._tell(Part.GARAGE)
 
     # what is said and chosen
 
@@ -365,13 +399,16 @@ class Workshop:
 
     def toggle_units(self) -> None:
         """Metric or US customary, everywhere at once."""
-        self._kept(self.choices.choose_units(self.choices.units.other), "The choice of units")
-        self._tell(Part.UNITS | Part.STATUS)
+        self._take_units(self.choices.units.other)
 
     def turn_units(self, kind: Kind) -> None:
         """Show one kind of quantity in the other system than now, whatever the rest is shown in."""
-        self._kept(self.choices.choose_units(self.choices.units.turned(kind)), "The choice of units")
-        self._tell(Part.UNITS | Part.STATUS)
+        self._take_units(self.choices.units.turned(kind))
+
+    def _take_units(self, units: System) -> None:
+        self._kept(self.choices.choose_units(units), "The choice of units")
+        for workshop in (self, *self.company.others(self)):
+            workshop._tell(Part.UNITS | Part.STATUS)
 
     def choose_source(self, source: Provenance) -> None:
         """Where the next figure that is typed comes from."""

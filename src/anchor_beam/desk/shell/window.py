@@ -6,7 +6,7 @@ from collections.abc import Callable
 from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
-from PySide6.QtCore import QRect, Qt, QTimer
+from PySide6.QtCore import QRect, Qt, QTimer, Signal
 from PySide6.QtGui import QCloseEvent, QKeyEvent, QKeySequence, QPaintEvent, QShortcut
 from PySide6.QtWidgets import QApplication, QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
 
@@ -33,6 +33,8 @@ AHEAD = 400  # ms between two stages that are built before anybody looks at them
 
 class Window(QMainWindow):
     """Stages are built when they are first looked at, or before that while nothing else is under way."""
+
+    closed = Signal()
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
@@ -219,9 +221,11 @@ class Window(QMainWindow):
             event.ignore()
             self.unsaved.ask(self._leave)
             return
-        if not self.isMaximized() and not self.isFullScreen():
+        workshop = self.bridge.workshop
+        if not self.isMaximized() and not self.isFullScreen() and workshop.company.first is workshop:
             at = self.geometry()
-            self.bridge.workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))
+            workshop.choices.keep_window((at.x(), at.y(), at.width(), at.height()))
         self._ahead.stop()
         super().closeEvent(event)
         self.bridge.release()
+        self.closed.emit()

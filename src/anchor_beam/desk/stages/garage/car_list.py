@@ -18,6 +18,7 @@ class CarList(QScrollArea):
     """As tall as all rows; `rows` are those that were made, by their car."""
 
     opened = Signal(int)  # a car
+    beside = Signal(int)  # a car that gets a window of its own
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
@@ -64,6 +65,7 @@ class CarList(QScrollArea):
             if car not in self.rows:
                 row = CarRow(self._bridge, car, name, self._sheet)
                 row.opened.connect(self.opened)
+                row.beside.connect(self.beside)
                 row.focused.connect(self._follow)
                 self.rows[car] = row
                 made.append(row)

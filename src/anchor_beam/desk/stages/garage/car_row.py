@@ -31,9 +31,10 @@ from anchor_beam.words.endings import sentence
 
 
 class CarRow(QWidget):
-    """Click or Enter puts the car on the bench."""
+    """Click or Enter puts the car on the bench; with Ctrl it gets a window of its own."""
 
     opened = Signal(int)
+    beside = Signal(int)  # in a window of its own
     focused = Signal(object)  # this row
 
     def __init__(self, bridge: Bridge, car: int, name: str, parent: QWidget) -> None:
@@ -60,14 +61,17 @@ class CarRow(QWidget):
         super().focusInEvent(event)
         self.focused.emit(self)
 
-    def mousePressEvent(self, _event: QMouseEvent) -> None:
-        self.opened.emit(self.car)
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._wanted(event.modifiers())
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):
-            self.opened.emit(self.car)
+            self._wanted(event.modifiers())
         else:
             super().keyPressEvent(event)
+
+    def _wanted(self, keys: Qt.KeyboardModifier) -> None:
+        (self.beside if keys & Qt.KeyboardModifier.ControlModifier else self.opened).emit(self.car)
 
     @property
     def stale(self) -> bool:

@@ -42,6 +42,7 @@ class GaragePage(Split):
         self._bridge = bridge
         self.list = CarList(bridge)
         self.list.opened.connect(self._open)
+        self.list.beside.connect(bridge.window_wanted)
         self.welcome = Label(WELCOME)
         self.welcome.setWordWrap(True)
         self.welcome.setFont(bridge.theme.font(Size.LARGE))
@@ -152,6 +153,11 @@ class GaragePanel(Panel):
         self.copy = QPushButton("Make a copy of it")
         self.copy.clicked.connect(self._copy)
         self.add(self.copy)
+        self.second = QComboBox()
+        self.second.setAccessibleName("another car in a second window")
+        self.second.setToolTip("Ctrl with Enter or a click on its row does the same")
+        self.second.activated.connect(self._beside)
+        self.add(self.second)
         self._put_away = QPushButton("Put it away")
         self._put_away.clicked.connect(self._archive)
         self.add(self._put_away)
@@ -209,6 +215,15 @@ class GaragePanel(Panel):
     def _put_away_now(self, car: int) -> None:
         self._bridge.attempt(lambda: self._bridge.workshop.put_away(car))
 
+    def _beside(self, index: int) -> None:
+        if index > 0:
+            self._bridge.window_wanted.emit(self._others()[index - 1][0])
+            self.second.setCurrentIndex(0)
+
+    def _others(self) -> list[tuple[int, str]]:
+        workshop = self._bridge.workshop
+        return [(listed.id, listed.name) for listed in workshop.garage.cars() if listed.id != workshop.car]
+
     def _restore(self, index: int) -> None:
         if index > 0:
             car = self._bridge.workshop.garage.cars(put_away=True)[index - 1].id
@@ -220,6 +235,11 @@ class GaragePanel(Panel):
         self.away.addItem("bring a car back…" if away else "no car is put away")
         self.away.addItems([listed.name for listed in away])
         self.away.setEnabled(bool(away))
+        others = self._others()
+        self.second.clear()
+        self.second.addItem("another car in a second window…" if others else "there is no other car")
+        self.second.addItems([name for _, name in others])
+        self.second.setEnabled(bool(others))
         has_car = self._bridge.workshop.car is not None
         for button in (*self._needs_car, self.copy, self._put_away):
             button.setEnabled(has_car)
