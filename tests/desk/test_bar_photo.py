@@ -121,7 +121,7 @@ def test_what_is_no_photo_and_marks_in_a_line_are_named(desk: Desk, photo: Path,
     words = tmp_path / "words.jpg"
     words.write_text("no picture")
     board.photo_from(words)
-    assert "This is no photo" in desk.window.files.problems.text
+    desk.qtbot.waitUntil(lambda: "This is no photo" in desk.window.files.problems.text, timeout=10_000)
     desk.window.files.problems.hide()
     broken = tmp_path / "broken.png"
     broken.write_bytes(b"\x89PNG" + bytes(200))

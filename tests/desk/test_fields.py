@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QApplication, QMenu
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Provenance
+from anchor_beam.session.past import past
 from support.desk import Desk
 
 OD, WALL = "bench.rear.bar.od", "bench.rear.bar.wall"
@@ -243,7 +244,7 @@ def test_what_was_on_the_bench_before_can_be_put_back(bars: Desk) -> None:
     field = bars.field(OD)
     for text in ("18 mm", "19 mm"):
         bars.type(field, text)
-    earlier = bars.workshop.past(OD)
+    earlier = past(bars.workshop.session, OD)
     assert [round(one.figure.value * 1e3, 1) for one in earlier] == [18.0, 17.0]
     field.setFocus()
     bars.press(Qt.Key.Key_F2)
@@ -261,6 +262,6 @@ def test_what_was_on_the_bench_before_can_be_put_back(bars: Desk) -> None:
     bars.settle()
     bars.click(bars.button("left", links.panels[Axle.REAR]))
     bars.settle()
-    (was,) = bars.workshop.past("bench.rear.link_left")
+    (was,) = past(bars.workshop.session, "bench.rear.link_left")
     assert was.figure.value == pytest.approx(0.0985)
-    assert bars.workshop.past("bench.rear.link_right") == ()
+    assert past(bars.workshop.session, "bench.rear.link_right") == ()

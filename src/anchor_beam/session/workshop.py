@@ -8,14 +8,11 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from enum import Flag, auto
 from pathlib import Path
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.folding import unnumbered
-from anchor_beam.documents.kept import Photo
-from anchor_beam.documents.kinds import BENCH, PHOTO
 from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
@@ -23,40 +20,25 @@ from anchor_beam.figures.results import Results, results
 from anchor_beam.session.choices import Choices
 from anchor_beam.session.company import Company
 from anchor_beam.session.drag import Drag
-from anchor_beam.session.edits.documents import PutDocument
 from anchor_beam.session.edits.edit import Edit
-from anchor_beam.session.edits.figures import TakeTypical, figure_name
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
+from anchor_beam.session.part import EVERYTHING, Part
+from anchor_beam.session.photos import Photos
 from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
 from anchor_beam.units.kinds import Kind, System
-from anchor_beam.words import acts, faults
+from anchor_beam.words import faults
 from anchor_beam.words.phases import FIVE_NOW
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
-    from anchor_beam.store.history import Past
 
+
+__all__ = ["EVERYTHING", "Part", "Workshop"]
 
 READ = "noted; the car has it once it is written there."
-
-
-class Part(Flag):
-    """What can change; listeners name the parts they show."""
-
-    GARAGE = auto()  # the list of cars
-    CAR = auto()  # another car, or its data
-    SETTING = auto()  # bars, holes, links, kept settings, reference
-    BANDS = auto()  # the bands of the figures already shown
-    UNITS = auto()
-    STATUS = auto()  # what was said last, whether it is saved
-    PHASE = auto()  # which part of the corner is looked at
-    READINGS = auto()  # what was read at the measuring aids
-
-
-EVERYTHING = ~Part(0)
 Listener = Callable[[Part], None]
 
 
@@ -76,6 +58,7 @@ class Workshop:
         self.change: tuple[Results, Results] | None = None  # before and after the last act, until its reason is said
         self._listeners: list[Listener] = []
         self._before: list[Callable[[], None]] = []
+        self.photos = Photos(self)
         self._take_up(car)
         self.company.join(self)
 
@@ -104,7 +87,7 @@ class Workshop:
         self.company.require_free(car, self)
         session = Session(self.garage, car)
         self._take(session, picture(session.file), "is on the bench.")
-        self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS | Part.GARAGE)
+        self.tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS | Part.GARAGE)
 
     def open_last_good(self, car: int) -> None:
         """Take a damaged car in hand as it was before its last acts; these can be done again.
@@ -141,7 +124,7 @@ class Workshop:
         self.garage.put_away(car)
         if car == self.car:
             self._take_up()
-        self._tell(EVERYTHING)
+        self.tell(EVERYTHING)
         self._tell_others()
 
     def bring_back(self, car: int) -> None:
@@ -153,7 +136,7 @@ class Workshop:
         self.garage.bring_back(car)
         if self.session is None:
             self.open(car)
-        self._tell(EVERYTHING)
+        self.tell(EVERYTHING)
         self._tell_others()
 
     def _take_up(self, wanted: int | None = None) -> None:
@@ -184,52 +167,6 @@ class Workshop:
             self.choices.told_of_five_phases()  # if that cannot be kept it is said once more
             self.said = replace(self.said, why=FIVE_NOW)
 
-    def past(self, place: str) -> tuple[Past, ...]:
-        """What a figure of the car, or of what is on the bench, was before; the last one first.
-
-        Raises:
-            StoreError: it cannot be read.
-        """
-        if self.session is None or not place.startswith(("car.", "bench.")):
-            return ()
-        from anchor_beam.store.history import history  # when somebody asks
-
-        names = (figure_name(place), acts.WRITTEN, acts.LEVELLED, TakeTypical.said)
-        bench = next((number for number, head in self.session.heads.items() if head.kind == BENCH.name), None)
-        return history(self.garage, self.session.car, place, names, bench)
-
-    def keep_photo(self, title: str, media_type: str, content: bytes) -> None:
-        """Keep a picture with the car, in place of one of that title.
-
-        Raises:
-            InputError: there is no car on the bench.
-            StoreError: it could not be kept.
-        """
-        session, _ = self._require()
-        known = self._photo(title)
-        document = self.garage.database.new_number() if known is None else known[0]
-        photo = Photo(title, media_type, self.garage.blobs.keep(content))
-        session.do(PutDocument(f"{title}, photo", PHOTO, document, photo))
-        self.say(Said(title, "the photo is kept with the car."))
-        self._tell(Part.READINGS)
-
-    def photo(self, title: str) -> bytes | None:
-        """The bytes of a picture of this car.
-
-        Raises:
-            StoreError: they cannot be read.
-        """
-        known = self._photo(title)
-        return None if known is None else self.garage.blobs.read(known[1].blob)
-
-    def _photo(self, title: str) -> tuple[int, Photo] | None:
-        if self.session is None:
-            return None
-        for document, head in self.session.heads.items():
-            if head.kind == PHOTO.name and (photo := self.session.record(document)).title == title:
-                return document, photo
-        return None
-
     # acts
 
     def do(self, edit: Edit) -> Outcome:
@@ -238,7 +175,7 @@ class Workshop:
         Raises:
             InputError: it is not possible; nothing changed.
         """
-        session, before = self._require()
+        session, before = self.require()
         self._begin()
         baseline = results(session.file.car, session.file.bench)
         after = edit.apply(session.file)
@@ -251,7 +188,7 @@ class Workshop:
         self.change = (baseline, self.picture.now)
         if changed is Part.READINGS:
             self.said, self.change = Said(edit.said, READ), None
-        self._tell(changed | Part.STATUS)
+        self.tell(changed | Part.STATUS)
         self._tell_others(parts=before.file.rack != session.file.rack)
         return outcome
 
@@ -268,25 +205,25 @@ class Workshop:
         Raises:
             InputError: as `do`.
         """
-        session, _ = self._require()
+        session, _ = self.require()
         self._begin()
-        self._tell(self._show(edit.apply(session.file)))
+        self.tell(self._show(edit.apply(session.file)))
 
     def end_drag(self) -> None:
         """Back to what is kept."""
         self.drag = None
         if self.session is not None and self.picture is not None and self.picture.file is not self.session.file:
-            self._tell(self._show(self.session.file))
+            self.tell(self._show(self.session.file))
 
     def save_again(self) -> Outcome:
         """Try once more to save what is in hand only."""
-        session, _ = self._require()
+        session, _ = self.require()
         if isinstance(session.outcome, Unsaved):
             waiting = session.outcome.acts
             if isinstance(session.save_again(), Saved):
                 what = "the last edit is" if len(waiting) == 1 else f"the last {len(waiting)} edits are"
                 self.said = Said("Saved", f"{what} on the disk now.")
-            self._tell(Part.STATUS)
+            self.tell(Part.STATUS)
         return session.outcome
 
     def look_after(self) -> GarageGone | None:
@@ -314,7 +251,7 @@ class Workshop:
         Raises:
             StoreError: it could not be written; everything is still in hand.
         """
-        session, _ = self._require()
+        session, _ = self.require()
         garage, whole = rescue(self.garage)
         old = self.garage
         for workshop in (self, *self.company.others(self)):
@@ -324,7 +261,7 @@ class Workshop:
         self.choices.choose_car(session.car)
         what = "All cars are" if whole else "The other garage cannot be read any more; this car is"
         self.said = Said("Saved beside", f"{what} in {garage.path.name} now, and this window goes on there.")
-        self._tell(EVERYTHING)
+        self.tell(EVERYTHING)
         return garage.path
 
     def _go_on_in(self, garage: Garage, whole: bool) -> None:
@@ -336,7 +273,7 @@ class Workshop:
         self.garage, self.gone = garage, None
         if self.session is not None:
             self._show(self.session.file)
-        self._tell(EVERYTHING)
+        self.tell(EVERYTHING)
 
     def undo(self) -> None:
         """Take back the last act of this car.
@@ -344,7 +281,7 @@ class Workshop:
         Raises:
             StoreError: it could not be taken back; nothing changed.
         """
-        session, before = self._require()
+        session, before = self.require()
         self._begin()
         self._stepped("Taken back", session.take_back(), before)
 
@@ -354,12 +291,12 @@ class Workshop:
         Raises:
             StoreError: it could not be done again; nothing changed.
         """
-        session, before = self._require()
+        session, before = self.require()
         self._begin()
         self._stepped("Done again", session.do_again(), before)
 
     def _stepped(self, how: str, act: str | None, before: Picture) -> None:
-        session, _ = self._require()
+        session, _ = self.require()
         if act is None:
             self.say(Said(how, "nothing: this is as far as it goes."))
             return
@@ -368,7 +305,7 @@ class Workshop:
         assert self.picture is not None
         self.said = said_of(f"{how}: {act}", before.now, self.picture.now, self.choices.units)
         self.change = None
-        self._tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS)
+        self.tell(Part.CAR | Part.SETTING | Part.READINGS | Part.STATUS)
         self._tell_others(parts=before.file.rack != session.file.rack)
 
     def leave(self) -> None:
@@ -381,21 +318,21 @@ class Workshop:
             session = other.session
             if parts and session is not None and isinstance(session.outcome, Saved):
                 session.read_again()
-                other._tell(other._show(session.file))
-            other._tell(Part.GARAGE)
+                other.tell(other._show(session.file))
+            other.tell(Part.GARAGE)
 
     # what is said and chosen
 
     def say(self, said: Said) -> None:
         """Put something on the consequence line; a reason that is still worked out for the act before has no place there."""
         self.said, self.change = said, None
-        self._tell(Part.STATUS)
+        self.tell(Part.STATUS)
 
     def choose_phase(self, phase: Phase) -> None:
         """Look at another part of the corner."""
         if phase is not self.choices.phase:
             self._kept(self.choices.choose_phase(phase), "The phase")
-            self._tell(Part.PHASE)
+            self.tell(Part.PHASE)
 
     def toggle_units(self) -> None:
         """Metric or US customary, everywhere at once."""
@@ -408,7 +345,7 @@ class Workshop:
     def _take_units(self, units: System) -> None:
         self._kept(self.choices.choose_units(units), "The choice of units")
         for workshop in (self, *self.company.others(self)):
-            workshop._tell(Part.UNITS | Part.STATUS)
+            workshop.tell(Part.UNITS | Part.STATUS)
 
     def choose_source(self, source: Provenance) -> None:
         """Where the next figure that is typed comes from."""
@@ -425,7 +362,7 @@ class Workshop:
         now = self.picture
         if now is not None and _same_figures(now.file, file):
             self.picture = replace(now, bands=bands, bands_missing=why)
-            self._tell(Part.BANDS)
+            self.tell(Part.BANDS)
 
     def add_reason(self, sentence: str) -> None:
         """Add to the consequence line why the last act did what it did."""
@@ -443,7 +380,12 @@ class Workshop:
         same_car = before is not None and before.file.car is file.car
         return read | (Part.SETTING if same_car else Part.CAR | Part.SETTING)
 
-    def _require(self) -> tuple[Session, Picture]:
+    def require(self) -> tuple[Session, Picture]:
+        """The car in hand and what is shown of it.
+
+        Raises:
+            InputError: there is none.
+        """
         if self.session is None or self.picture is None:
             raise InputError("garage", "There is no car on the bench.", accepts="a car from the garage")
         return self.session, self.picture
@@ -452,7 +394,8 @@ class Workshop:
         for then in self._before:
             then()
 
-    def _tell(self, parts: Part) -> None:
+    def tell(self, parts: Part) -> None:
+        """Let views know what changed."""
         for listener in self._listeners:
             listener(parts)
 

@@ -25,6 +25,17 @@ class Blobs:
             db.execute("INSERT OR IGNORE INTO blob VALUES (?, ?)", (name, content))
         return name
 
+    def keep_beside(self, content: bytes) -> str:
+        """The same from any thread, by a connection of its own, so that whoever works here goes on meanwhile.
+
+        Raises:
+            StoreError: they could not be kept.
+        """
+        name = hashlib.sha256(content).hexdigest()
+        with self._database.another() as db:
+            db.execute("INSERT OR IGNORE INTO blob VALUES (?, ?)", (name, content))
+        return name
+
     def read(self, name: str) -> bytes:
         """The bytes of a hash.
 

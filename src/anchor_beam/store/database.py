@@ -183,6 +183,27 @@ class Database:
                 raise
         self._log = self._log_now()
 
+    @contextlib.contextmanager
+    def another(self) -> Iterator[sqlite3.Connection]:
+        """A transaction of another connection to this file, for large bytes that are written beside the acts.
+
+        Raises:
+            StoreError: it could not be written; nothing was.
+        """
+        self.require_in_place()
+        with as_store_error("write"):
+            connection = sqlite3.connect(self.path, isolation_level=None, timeout=OPENING)
+            with contextlib.closing(connection):
+                connection.execute("PRAGMA synchronous = FULL")
+                connection.execute("BEGIN IMMEDIATE")
+                try:
+                    yield connection
+                    connection.execute("COMMIT")
+                except BaseException:
+                    if connection.in_transaction:
+                        connection.execute("ROLLBACK")
+                    raise
+
 
 def _gone(path: Path, what: str) -> GarageGone:
     return GarageGone(

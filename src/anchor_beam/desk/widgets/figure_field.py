@@ -284,12 +284,14 @@ class FigureField(QWidget):
     def _before(self) -> list[tuple[str, Figure]]:
         """Earlier values: what each was, and until when."""
         try:
-            past = self._bridge.workshop.past(self.place)
+            from anchor_beam.session.past import past  # when somebody asks
+
+            earlier = past(self._bridge.workshop.session, self.place)
         except StoreError:
             return []  # the menu is of use without them, and the garage says itself what is wrong with it
         return [
             (was(one.figure.value, one.figure.provenance, one.until, self._field.kind, self._units), one.figure)
-            for one in past
+            for one in earlier
         ]
 
     def hideEvent(self, event: QHideEvent) -> None:

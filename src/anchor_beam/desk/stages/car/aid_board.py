@@ -17,12 +17,12 @@ from anchor_beam.desk.stages.car.photo_view import PhotoView
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.stages.car.support_box import SupportBox
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+from anchor_beam.desk.widgets.photo_in import PhotoIn
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.aids import BY_KEY, PHOTO, Aid, aids_for
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
-from anchor_beam.documents.bounds import PHOTO as PHOTO_BYTES
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
 from anchor_beam.documents.readings import Row
 from anchor_beam.drawings.measuring import drawing_of
@@ -54,6 +54,7 @@ class AidBoard(QWidget):
         self.fields: dict[str, ReadingField] = {}
         self.table: ReadingTable | None = None
         self.photo: PhotoView | None = None
+        self._photo_in = PhotoIn(bridge, files, self)
         self.setAutoFillBackground(True)
         back = QShortcut(QKeySequence(Qt.Key.Key_Escape), self)
         back.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
@@ -214,22 +215,13 @@ class AidBoard(QWidget):
         photo = self.photo
         if photo is None:
             return
-        try:
-            content = read_bytes(path, PHOTO_BYTES, path.name)
-        except OSError as problem:
-            self._files.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
-            return
-        except DocumentError as problem:
-            self._files.problems.open(path.name, explain(problem))
-            return
-        media = {b"\x89PNG": "image/png", b"\xff\xd8\xff": "image/jpeg"}
-        kind = next((name for head, name in media.items() if content.startswith(head)), None)
-        if kind is None:
-            self._files.problems.open(path.name, "This is no photo: PNG and JPEG are read.")
-            return
-        if self._bridge.attempt(lambda: self._bridge.workshop.keep_photo(photo.title, kind, content)):
-            photo.use(content)
-            photo.setFocus()
+
+        def shown(content: bytes) -> None:
+            if photo is self.photo:
+                photo.use(content)
+                photo.setFocus()
+
+        self._photo_in.take(path, photo.title, shown)
 
     def _file_buttons(self) -> QHBoxLayout:
         row = QHBoxLayout()

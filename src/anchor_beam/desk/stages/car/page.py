@@ -29,7 +29,7 @@ class CarPage(Split):
     def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
         self._bridge, self._files = bridge, files
-        self.board, self.panel = CarBoard(bridge), CarPanel(bridge)
+        self.board, self.panel = CarBoard(bridge), CarPanel(bridge, files)
         self.aid: AidBoard | None = None
         self._left = QStackedWidget()
         self._left.addWidget(self.board)

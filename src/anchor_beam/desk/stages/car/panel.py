@@ -12,9 +12,11 @@ from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.load_states import LoadStates
 from anchor_beam.desk.stages.car.measure_next import MeasureNext
 from anchor_beam.desk.stages.car.offered import Offered
+from anchor_beam.desk.stages.car.photos import Photos
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.rows import Panel
@@ -40,7 +42,7 @@ class CarPanel(Panel):
 
     aid_wanted = Signal(str, object)  # key of the aid, its axle
 
-    def __init__(self, bridge: Bridge) -> None:
+    def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
         self._bridge = bridge
         self._rows: dict[tuple[Axle, str], QWidget] = {}
@@ -90,6 +92,10 @@ class CarPanel(Panel):
             said.setFixedWidth(self.theme.px(176))
             self.row(text, said)
         self.row("Driver sits", ChoiceBox(bridge, "car.seat", Seat, "driver sits"))
+        self.gap()
+        self.heading("Photos")
+        self.photos = Photos(bridge, files)
+        self.add(self.photos)
         self.gap()
         self.heading("What follows")
         self.figures = self.rows(bridge, WEIGHTS)

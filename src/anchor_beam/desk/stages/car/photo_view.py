@@ -107,7 +107,7 @@ class PhotoView(QWidget):
     def load(self) -> None:
         """Take the photo that is kept with the car, if there is one."""
         try:
-            content = self._bridge.workshop.photo(self.title)
+            content = self._bridge.workshop.photos.read(self.title)
         except StoreError as problem:
             self._bridge.complain(problem)
             return
