@@ -129,6 +129,8 @@ def test_a_wet_road_and_a_differential_change_what_they_should(desk: Desk) -> No
     choose(desk, "road", Road.DRY)
     desk.stage("Car")
     before = desk.picture.now.margin_of(Phase.EXIT)
+    desk.stage("Car").board.show_place("car.front.differential")
+    desk.settle()
     choose(desk, "front differential", Differential.LOCKED)
     assert desk.picture.now.margin_of(Phase.EXIT) != pytest.approx(before, abs=0.05)
     assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(

@@ -59,15 +59,16 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
     desk.stage("Aim")
     look()
     for axle in Axle:
-        desk.stage("Car")
-        box = next(
-            b for b in desk.window.page("Car").findChildren(ChoiceBox) if b.accessibleName() == f"{axle} axle kind"
-        )
-        choose(desk, box, AxleKind.LIVE)
-        for name, option in (("differential", Differential.LIMITED_SLIP), ("ends of travel", TravelEnds.COUNTED)):
+        board = desk.stage("Car").board
+        board.buttons[f"{axle} axle"].click()
+        for name, option in (
+            ("axle kind", AxleKind.LIVE), ("differential", Differential.LIMITED_SLIP), ("ends of travel", TravelEnds.COUNTED),
+        ):  # fmt: skip
             boxes = desk.window.page("Car").findChildren(ChoiceBox)
             choose(desk, next(b for b in boxes if b.accessibleName() == f"{axle} {name}"), option)
-        look()
+        for button in board.buttons.values():
+            button.click()
+            look()
         bars = desk.stage("Bars")
         bars.tabs.choose(axle)
         if not desk.picture.file.bench.end(axle).fitted:

@@ -14,6 +14,7 @@ from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.stages.bars.page import BarsPage
+from anchor_beam.desk.stages.car.page import CarPage
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.records import CarFile
@@ -91,7 +92,16 @@ class Desk:
 
     def field(self, place: str) -> FigureField:
         """The visible field of a place; the one on the drawing where there are two."""
-        found = [f for f in self.window.findChildren(FigureField) if f.place == place and f.isVisible()]
+
+        def seen() -> list[FigureField]:
+            return [f for f in self.window.findChildren(FigureField) if f.place == place and f.isVisible()]
+
+        found, page = seen(), self.window.findChild(CarPage)
+        if (
+            not found and page is not None and page.isVisible() and page.board.show_place(place)
+        ):  # by its word, as a hand would
+            self.settle()
+            found = seen()
         assert found, f"no visible field for {place}"
         return found[0]
 

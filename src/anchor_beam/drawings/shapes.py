@@ -167,12 +167,13 @@ Item = Line | Tube | Circle | Ring | Text | Dimension | Slot | Area | LabelStack
 
 @dataclass(frozen=True)
 class Drawing:
-    """Items in painting order, and the rectangle that must be visible."""
+    """Items in painting order, and the rectangle that must be visible. to_scale: not so where it is a curve or a sketch."""
 
     items: tuple[Item, ...]
     low: XY
     high: XY
     title: str = ""
+    to_scale: bool = True
 
     @property
     def width(self) -> float:

@@ -77,12 +77,14 @@ class DrawingView(QWidget):
         font = self._theme.font(Size.SMALL)
         painter.setFont(font)
         painter.setPen(self._theme.colour(Tone.SOFT))
-        painter.drawText(self._theme.px(14), self._theme.px(20), f"{self._drawing.title}, {self._ratio()}")
+        painter.drawText(self._theme.px(14), self._theme.px(20), f"{self._drawing.title}{self._ratio(self._drawing)}")
 
-    def _ratio(self) -> str:
-        """Scale of the board, from the screen's own size."""
+    def _ratio(self, drawing: Drawing) -> str:
+        """Scale of the board, from the screen's own size, where it has one."""
+        if not drawing.to_scale:
+            return ""
         per_metre = self.logicalDpiX() / 0.0254
-        return f"about 1 : {per_metre / self._view.scale:.1f}"
+        return f", about 1 : {per_metre / self._view.scale:.1f}"
 
     def _arrange(self) -> None:
         if self._drawing is None:

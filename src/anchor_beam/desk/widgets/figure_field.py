@@ -116,7 +116,7 @@ class FigureField(QWidget):
         else:
             row.addWidget(self.mark)
         self.edit.setFixedWidth(theme.px(WIDE))
-        self._unit.setFixedWidth(theme.px(unit or (24 if compact else 52)))
+        self._unit.setFixedWidth(self._unit.widest if compact and not unit else theme.px(unit or 52))
         self.edit.returnPressed.connect(self._commit)
         self.edit.stepped.connect(self._step)
         self.edit.escaped.connect(self._restore)

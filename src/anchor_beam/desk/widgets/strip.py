@@ -1,4 +1,4 @@
-"""The strip under a drawing: one of several views, chosen by a word."""
+"""One of several views, chosen by a word: the strip under a drawing, or a board."""
 
 from __future__ import annotations
 
@@ -15,9 +15,10 @@ from anchor_beam.drawings.shapes import Size, Tone
 
 class Strip(QWidget):
     """Views by name; the words stand in a row above them and are buttons. All but the first are made when they are first
-    looked at, and none is higher than that."""
+    looked at, and in a strip none is higher than that."""
 
-    def __init__(self, theme: Theme, views: dict[str, Callable[[], QWidget]]) -> None:
+    def __init__(self, theme: Theme, views: dict[str, Callable[[], QWidget]], *, fixed: bool = True) -> None:
+        """fixed: as high as its first view; else it takes the room that there is."""
         super().__init__()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -40,7 +41,8 @@ class Strip(QWidget):
         self._look_at(first)
         column.addLayout(row)
         column.addWidget(self._stack)
-        self.setFixedHeight(theme.px(24) + self._views[first].height())
+        if fixed:
+            self.setFixedHeight(theme.px(24) + self._views[first].height())
 
     def _look_at(self, name: str) -> None:
         if name not in self._views:

@@ -27,6 +27,12 @@ class UnitMark(Label):
         if self.turns:
             self.setCursor(Qt.CursorShape.PointingHandCursor)
 
+    @property
+    def widest(self) -> int:
+        """Room for both of its units [px]."""
+        symbols = (UNITS[system][self._kind].symbol for system in (System.METRIC, System.US))
+        return max(self.fontMetrics().horizontalAdvance(symbol) for symbol in symbols)
+
     def show_in(self, units: System) -> None:
         """The symbol, and what a press would make of it."""
         self.setText(unit_of(self._kind, units).symbol)

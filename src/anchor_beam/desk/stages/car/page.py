@@ -54,6 +54,14 @@ class CarPage(Split):
         self._left.setCurrentWidget(self.aid)
         self.aid.open(key, axle)
 
+    def show_field(self, place: str) -> bool:
+        """Bring a figure's board to the front and the keyboard to its field; whether it is one of this stage."""
+        if not self.board.show_place(place):
+            return False
+        self._left.setCurrentWidget(self.board)
+        next(field for field in self.findChildren(FigureField) if field.place == place).setFocus()
+        return True
+
     def close_aid(self) -> None:
         """Back to the car."""
         self._left.setCurrentWidget(self.board)
@@ -69,12 +77,8 @@ class CarPage(Split):
             aid = next((aid for aid in ways if aid.key == likely), next(iter(ways)))
             self.open_aid(aid.key, axle)
             return
-        for field in self.findChildren(FigureField):
-            if field.place == place:
-                self._left.setCurrentWidget(self.board)
-                self.panel.ensureWidgetVisible(field)
-                field.setFocus()
-                return
+        if self.show_field(place):
+            return
         self._bridge.stage_wanted.emit("Links" if "pickup" in place or "link" in place else "Bars")
 
 
