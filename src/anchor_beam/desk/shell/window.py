@@ -17,6 +17,7 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.shell.rail import Rail
 from anchor_beam.desk.stages.registry import FIRST, STAGES, WITHOUT_CAR, stage_named
 from anchor_beam.desk.stages.stage import Stage
+from anchor_beam.desk.widgets.split import Split
 from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
@@ -122,13 +123,15 @@ class Window(QMainWindow):
         return tuple(self._pages)
 
     def _build_ahead(self) -> None:
-        """Build a stage that was not looked at yet, one after another while nothing is under way, so that no first look
-        takes longer than the next one."""
+        """Build a stage that was not looked at yet, one after another while nothing is under way, then what stages keep for
+        later, so that no first look takes longer than the next one."""
         waiting = [stage.name for stage in STAGES if stage.name not in self.built]
-        if not waiting:
-            self._ahead.stop()
-        elif self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton:
+        if not self.bridge.at_rest or QApplication.mouseButtons() != Qt.MouseButton.NoButton:
+            return
+        if waiting:
             self._add(waiting[0])
+        elif not any(page.ahead() for page in self._pages.values() if isinstance(page, Split)):
+            self._ahead.stop()
 
     def _wanted(self, stage: Stage) -> None:
         if self.rail.buttons[stage.name].isEnabled():

@@ -64,6 +64,10 @@ class Split(QWidget):
         if narrow:
             self._arrange()
 
+    def ahead(self) -> bool:
+        """Make one thing that may be looked at later, while nobody waits; whether there was one."""
+        return False
+
     def became_narrow(self, narrow: bool) -> None:
         """The panel has become a drawer, or stands beside the board again; pages that then want something override it."""
 

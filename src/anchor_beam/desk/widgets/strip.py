@@ -44,11 +44,21 @@ class Strip(QWidget):
         if fixed:
             self.setFixedHeight(theme.px(24) + self._views[first].height())
 
+    def ahead(self) -> bool:
+        """Make one view that nobody looked at yet; whether there was one."""
+        waiting = next((name for name in self._makers if name not in self._views), None)
+        if waiting is not None:
+            self._make(waiting)
+        return waiting is not None
+
     def _look_at(self, name: str) -> None:
         if name not in self._views:
-            self._views[name] = self._makers[name]()
-            self._stack.addWidget(self._views[name])
+            self._make(name)
         self._stack.setCurrentWidget(self._views[name])
+
+    def _make(self, name: str) -> None:
+        self._views[name] = self._makers[name]()
+        self._stack.addWidget(self._views[name])
 
 
 class _Word(QAbstractButton):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import sys
+from importlib import import_module
 from typing import TYPE_CHECKING
 
 from PySide6.QtGui import QKeySequence, QShortcut
@@ -20,6 +22,7 @@ from anchor_beam.documents.records import AxleRecord
 if TYPE_CHECKING:
     from anchor_beam.desk.stages.car.aid_board import AidBoard
 
+AID_ROOMS = ("anchor_beam.figures.aided", "anchor_beam.drawings.measuring", "anchor_beam.desk.stages.car.aid_board")
 FALLS_OVER = 0.7  # camber from roll above which an independent axle is most likely a strut
 
 
@@ -43,16 +46,33 @@ class CarPage(Split):
         self.open_drawer()
         self.panel.aids.showMenu()
 
-    def open_aid(self, key: str, axle: Axle | None) -> None:
-        """Put an aid in the board's place."""
+    def ahead(self) -> bool:
+        """The other boards, then what the measuring aids are made of."""
+        if self.board.ahead():
+            return True
+        waiting = next((name for name in AID_ROOMS if name not in sys.modules), None)
+        if waiting is not None:
+            import_module(waiting)
+            return True
+        if self.aid is None:
+            self._aids()
+            return True
+        return False
+
+    def _aids(self) -> AidBoard:
         from anchor_beam.desk.stages.car.aid_board import AidBoard  # made when it is first wanted
 
         if self.aid is None:
             self.aid = AidBoard(self._bridge, self._files)
             self.aid.closed.connect(self.close_aid)
             self._left.addWidget(self.aid)
-        self._left.setCurrentWidget(self.aid)
-        self.aid.open(key, axle)
+        return self.aid
+
+    def open_aid(self, key: str, axle: Axle | None) -> None:
+        """Put an aid in the board's place."""
+        aid = self._aids()
+        self._left.setCurrentWidget(aid)
+        aid.open(key, axle)
 
     def show_field(self, place: str) -> bool:
         """Bring a figure's board to the front and the keyboard to its field; whether it is one of this stage."""
