@@ -24,7 +24,7 @@ from anchor_beam.core.bar.tube_wall import AROUND, Samples, terms_along, tube_wa
 from anchor_beam.core.section.shapes import Round
 
 STEP = 0.1  # of the diameter, between samples along the bar
-COARSE_ALONG, COARSE_AROUND = 3, 3  # samples apart where the worst spot is first looked for
+COARSE_ALONG, COARSE_AROUND = 4, 4  # samples apart where the worst spot is first looked for
 MOST = 1000  # samples of one bend; only a wire needs more, and its stress hardly changes within a diameter
 TIGHTEST = 1.1  # bend radius over diameter below which the formulas do not hold
 

@@ -273,11 +273,13 @@ def _shapes(t: FloatArray, length: float) -> FloatArray:
     return np.array([[column / length**k for column in row] for k, row in enumerate(rows)]).transpose(0, 2, 1)
 
 
+POINTS, WEIGHTS = np.polynomial.legendre.leggauss(4)  # of an element
+
+
 def _solve(wall: TubeWall, at: FloatArray, moment: FloatArray) -> FloatArray:
     """(2, p, m, n, 2) W and W' of each harmonic at the ends of all elements, in both planes, for moments (p, m, 2) there."""
     pieces, length, pairs = len(at) - 1, float(at[1] - at[0]), len(moment)
-    points, weights = np.polynomial.legendre.leggauss(4)
-    t, weights = 0.5 * (points + 1.0), 0.5 * length * weights
+    t, weights = 0.5 * (POINTS + 1.0), 0.5 * length * WEIGHTS
     shapes = _shapes(t, length)[:3].transpose(0, 2, 1).reshape(12, -1)  # W, W', W'' by ends with W and W', points
     products = ((shapes * weights) @ shapes.T).reshape(3, 4, 3, 4).transpose(0, 2, 1, 3).reshape(9, 16)
     K = wall.moved.stiffness[:2].reshape(2, 3, N, 3, N).transpose(0, 2, 4, 1, 3)
