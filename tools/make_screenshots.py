@@ -24,6 +24,7 @@ from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
+from anchor_beam.words.hints import HINTS
 
 OUT = Path(__file__).resolve().parent.parent / "docs" / "screenshots"
 QUIET = 450  # ms, until the Beam has settled
@@ -38,6 +39,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
         for file in team():
             garage.add(file, "came with the demo")
+        garage.choose("hints told", ",".join(HINTS))
         bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
         window.resize(1280, 800)

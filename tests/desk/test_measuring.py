@@ -11,7 +11,10 @@ from PySide6.QtWidgets import QPushButton
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.stages.car.aid_board import AidBoard
+from anchor_beam.desk.stages.car.floor_box import FloorBox
+from anchor_beam.desk.stages.car.support_box import SupportBox
 from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.documents.readings import Support
 from anchor_beam.documents.records import Provenance
 from support.desk import Desk
 
@@ -193,3 +196,32 @@ def test_readings_and_results_have_room_beside_each_other(desk: Desk) -> None:
         assert table.viewport().rect().contains(label.geometry().translated(table._holder.pos()))
     assert table.geometry().right() < board.results.geometry().left()
     assert table._beside_head.text() == "off by\n[kg]"
+
+
+def test_the_floor_of_a_place_is_measured_once(desk: Desk) -> None:
+    """The estate stood on it; the coupe stands on the same spots."""
+    aid = open_aid(desk, "floor")
+    box = aid.findChild(FloorBox)
+    assert [box.itemText(i) for i in range(box.count())] == ["choose a car…", "Wicken Estate"]
+    box.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    desk.settle()
+    entries = desk.picture.file.read_at("floor", None).entries
+    assert {name: round(1e3 * reading.value, 1) for name, reading in entries.items()} == {
+        "floor_fl": 0.0, "floor_fr": 6.0, "floor_rl": 3.0, "floor_rr": 5.0,
+    }  # fmt: skip
+    assert "as read for Wicken Estate" in desk.line
+    assert "Under the pads" in aid.results.said.text()
+
+
+def test_what_carries_the_car_is_chosen_beside_the_readings(desk: Desk) -> None:
+    aid = open_aid(desk, "ride-heights")
+    aid.table.focus_first()
+    read(desk, "352", "", "", "", "")
+    box = aid.findChild(SupportBox)
+    box.setFocus()
+    for _ in range(3):
+        desk.press(Qt.Key.Key_Down)
+    desk.settle()
+    assert desk.picture.file.read_at("ride-heights", None).support is Support.UNDER_FRAME
+    assert "the wheels hang" in aid.results.said.text()

@@ -13,6 +13,7 @@ from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import Figure
 from anchor_beam.figures.results import kept
+from anchor_beam.words.hints import HINTS
 from support.desk import Desk
 
 
@@ -63,3 +64,21 @@ def test_stages_are_built_while_the_hands_rest_and_not_seen_before(open_desk) ->
     here = next(name for name in desk.window.built)
     desk.qtbot.waitUntil(lambda: len(desk.window.built) == len(STAGES), timeout=10_000)
     assert desk.window.page(here).isVisible()
+
+
+def test_a_stage_that_nobody_knows_says_two_things_once(open_desk) -> None:
+    desk: Desk = open_desk(hints=True)
+    hint = desk.window.hint
+    assert hint.isVisible() and "Click a hole" in hint.accessibleName()
+    desk.click(hint.read)
+    assert not hint.isVisible()
+    desk.stage("Car")
+    assert hint.isVisible()
+    hint.read.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    assert not hint.isVisible()
+    again: Desk = open_desk(hints=True)
+    assert not again.window.hint.isVisible()
+    again.stage("Links")
+    assert again.window.hint.isVisible()
+    assert set(HINTS) == {stage.name for stage in STAGES}

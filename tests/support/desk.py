@@ -22,6 +22,7 @@ from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
+from anchor_beam.words.hints import HINTS
 
 LEFT_BUTTON = Qt.MouseButton.LeftButton
 
@@ -30,13 +31,22 @@ class Desk:
     """One run of the application on one garage."""
 
     def __init__(
-        self, qtbot, path: Path, jobs: Jobs, *, cars: tuple[CarFile, ...] | None = None, theme: str = "light"
+        self,
+        qtbot,
+        path: Path,
+        jobs: Jobs,
+        *,
+        cars: tuple[CarFile, ...] | None = None,
+        theme: str = "light",
+        hints: bool = False,
     ) -> None:
         self.qtbot = qtbot
         self.garage = Garage(path)
         if not self.garage.cars():
             for file in team() if cars is None else cars:
                 self.garage.add(file, "came with the demo")
+        if not hints:
+            self.garage.choose("hints told", ",".join(HINTS))
         self.bridge = Bridge(Workshop(self.garage), Theme(theme), jobs)
         self.window = Window(self.bridge)
         self.window.show()

@@ -26,7 +26,7 @@ def aided(readings: Readings, file: CarFile) -> Aided:
     missing = [entry.label for entry in table.entries if entries[entry.name] is None]
     some = any if table.row_names else all
     full = [i for i, row in enumerate(readings.rows) if some(cell is not None for cell in row)]
-    least = LEAST_ROWS.get(table.key, 3 if table.columns else 0)
+    least = LEAST_ROWS.get(table.key, 1 if table.row_names else 3 if table.columns else 0)
     if len(full) < least:
         missing.append(words.more_readings(least - len(full)))
     if missing:

@@ -50,6 +50,15 @@ class Choices:
         return self._keep("five phases", "told")
 
     @property
+    def hints_told(self) -> frozenset[str]:
+        """Stages whose first hint was read."""
+        return frozenset((self._garage.choice("hints told") or "").split(","))
+
+    def tell_hint(self, stage: str) -> StoreError | None:
+        """It was read, and need not be shown again."""
+        return self._keep("hints told", ",".join(sorted(self.hints_told | {stage})))
+
+    @property
     def car(self) -> int | None:
         """The car last in hand."""
         kept = self._garage.choice("car")

@@ -163,6 +163,20 @@ class Garage:
         with self.database.transaction() as db:
             db.execute("UPDATE document SET put_away = ? WHERE id = ?", (int(away), car))
 
+    def titled(self, kind: str, title: str) -> tuple[tuple[int, str, int], ...]:
+        """Documents of a kind and title that cars have: number and name of each car, and the revision that counts.
+
+        Raises:
+            StoreError
+        """
+        rows = self.database.rows(
+            "SELECT car.id, car.title, document.head FROM document JOIN document car ON car.id = document.owner"
+            " WHERE document.kind = ? AND document.title = ? AND document.head IS NOT NULL AND car.put_away = 0"
+            " ORDER BY car.id",
+            kind, title,
+        )  # fmt: skip
+        return tuple(rows)
+
     def wearers(self, part: int, *, but: int) -> tuple[str, ...]:
         """Names of the cars other than `but` of which a setting wears a revision of the part that is not its latest."""
         rows = self.database.rows(

@@ -12,7 +12,8 @@ from anchor_beam.words.wanted import Wish, Work
 
 __all__ = [
     "asked", "bar", "choice_at", "chosen", "figure", "hole", "levelled", "measured", "reading", "readings", "ruled_out",
-    "supported", "window",
+    "supported", "taken_over",
+    "window",
 ]  # fmt: skip
 
 _CHOICES = {
@@ -70,6 +71,11 @@ def supported(title: str, axle: Axle | None, support: str) -> str:
 def readings(title: str, axle: Axle | None, count: int) -> str:
     """`Tilt, 5 readings`, or that they were cleared."""
     return f"{_at(title, axle)}, {f'{count} readings' if count else 'readings cleared'}"
+
+
+def taken_over(title: str, car: str) -> str:
+    """`The floor under the wheels, as read for Wicken Estate`."""
+    return f"{title}, as read for {car}"
 
 
 WRITTEN = "written to the car"

@@ -14,6 +14,7 @@ from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.consequence_line import ConsequenceLine
 from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.shell.first_hint import FirstHint
 from anchor_beam.desk.shell.rail import Rail
 from anchor_beam.desk.stages.registry import FIRST, STAGES, WITHOUT_CAR, stage_named
 from anchor_beam.desk.stages.stage import Stage
@@ -47,6 +48,8 @@ class Window(QMainWindow):
         right = QVBoxLayout()
         right.setSpacing(0)
         right.addWidget(self.header)
+        self.hint = FirstHint(bridge)
+        right.addWidget(self.hint)
         right.addWidget(self._stack, stretch=1)
         upper = QHBoxLayout()
         upper.setSpacing(0)
@@ -112,6 +115,7 @@ class Window(QMainWindow):
         if name not in self._pages:
             self._add(name)
         self.rail.choose(name)
+        self.hint.look_at(name)
         self._stack.setCurrentWidget(self._pages[name])
         focused = self.focusWidget()
         if focused is None or not self.rail.isAncestorOf(focused):  # else the keys walk on along the stages

@@ -7,7 +7,7 @@ from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
-from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured
+from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured, TakeReadings
 from anchor_beam.session.edits.settings import (
     ChangeBetween,
     CompareWith,
@@ -21,5 +21,6 @@ __all__ = [
     "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "ForgetLoadState", "KeepBar",
     "KeepLoadState", "LevelLink", "PutBar", "PutDocument", "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting",
     "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting", "SetHole", "SetProvenance", "SetReading", "SetSupport",
-    "SetValue", "SetWindow", "SignOff", "TakeMeasured", "TakeTypical", "UseLoadState", "UseSetting", "WearPart",
+    "SetValue", "SetWindow", "SignOff", "TakeMeasured", "TakeReadings", "TakeTypical", "UseLoadState", "UseSetting",
+    "WearPart",
 ]  # fmt: skip

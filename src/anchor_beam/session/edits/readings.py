@@ -8,7 +8,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aids import BY_KEY
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import put
-from anchor_beam.documents.readings import Reading, Row, Support
+from anchor_beam.documents.readings import Reading, Readings, Row, Support
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
@@ -58,6 +58,21 @@ class ReplaceRows:
     @property
     def said(self) -> str:
         return acts.readings(BY_KEY[self.aid].title, self.axle, len(self.rows))
+
+
+@dataclass(frozen=True, eq=False)
+class TakeReadings:
+    """Take over what was read for another car, such as the floor that both stand on."""
+
+    readings: Readings
+    car: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        return file.with_readings(replace(self.readings, state=file.car.load_state))
+
+    @property
+    def said(self) -> str:
+        return acts.taken_over(self.readings.table.title, self.car)
 
 
 @dataclass(frozen=True, eq=False)

@@ -13,6 +13,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.aid_results import AidResults
+from anchor_beam.desk.stages.car.floor_box import FloorBox
 from anchor_beam.desk.stages.car.photo_view import PhotoView
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.stages.car.support_box import SupportBox
@@ -32,6 +33,7 @@ from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import ReplaceRows
 from anchor_beam.session.exchange import explain
+from anchor_beam.session.floors import FLOOR
 from anchor_beam.session.workshop import Part
 
 BESIDE = 440  # px of what follows beside the drawing
@@ -95,7 +97,9 @@ class AidBoard(QWidget):
         column.addLayout(beside_edge)
         caution.say(aid.caution)  # in its place only: alone it would be a window of its own for a moment
         if aid.stands:
-            column.addLayout(self._support(aid))
+            column.addLayout(self._labelled("The car stands on", SupportBox(self._bridge, aid.key, self.axle)))
+        if aid.key == FLOOR:
+            column.addLayout(self._labelled("The same place as for", FloorBox(self._bridge)))
         if others := self._others(aid):
             column.addLayout(self._ways(others))
         self.drawing = DrawingView(theme)
@@ -164,14 +168,13 @@ class AidBoard(QWidget):
         row.addStretch()  # in a narrow window the handle of the figures lies there
         return row
 
-    def _support(self, aid: Aid) -> QHBoxLayout:
-        """What carries the car while it is read."""
+    def _labelled(self, text: str, box: QWidget) -> QHBoxLayout:
         theme = self._bridge.theme
         row = QHBoxLayout()
         row.setContentsMargins(theme.px(16), 0, theme.px(14), theme.px(6))
         row.setSpacing(theme.px(8))
-        row.addWidget(Label("The car stands on"))
-        row.addWidget(SupportBox(self._bridge, aid.key, self.axle))
+        row.addWidget(Label(text))
+        row.addWidget(box)
         row.addStretch()
         return row
 

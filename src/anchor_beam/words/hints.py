@@ -1,0 +1,11 @@
+"""What somebody who sees a stage for the first time should know of it, in two sentences."""
+
+from __future__ import annotations
+
+HINTS = {
+    "Garage": "Name your car, choose the layout most like it, press Enter. Everything else can wait.",
+    "Car": "Purple can be typed into; the letter behind it says how well it is known. What to measure first stands top right.",
+    "Aim": "The patch is what you want: drag it, or say what the car is used for. The rings are what your holes can reach.",
+    "Bars": "Click a hole: the Beam and the bottom line say what it does, Ctrl+Z takes it back. Any figure shows its working.",
+    "Links": "Length sets where the arm stands, never how stiff the bar is. Set level says how many turns, at ride height.",
+}
