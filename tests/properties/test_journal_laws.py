@@ -15,6 +15,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import sorrel_finch, wicken_estate
 from anchor_beam.documents.kinds import KINDS, DocumentKind
 from anchor_beam.documents.plain import as_document
+from anchor_beam.documents.records import BarState
 from anchor_beam.errors import InputError, StoreError
 from anchor_beam.session import edits
 from anchor_beam.session.session import Session
@@ -77,6 +78,26 @@ class JournalMachine(RuleBasedStateMachine):
     @rule(name=NAMES)
     def remove_setting(self, name: str) -> None:
         self.act(edits.RemoveSetting(name))
+
+    @rule(name=NAMES)
+    def keep_load_state(self, name: str) -> None:
+        self.act(edits.KeepLoadState(name))
+
+    @rule(name=NAMES, use=st.booleans())
+    def use_or_forget_load_state(self, name: str, use: bool) -> None:
+        self.act(edits.UseLoadState(name) if use else edits.ForgetLoadState(name))
+
+    @rule(road=NAMES, event=NAMES)
+    def change_between(self, road: str, event: str) -> None:
+        self.act(edits.ChangeBetween(road, event))
+
+    @rule(name=NAMES)
+    def sign_off(self, name: str) -> None:
+        self.act(edits.SignOff(name))
+
+    @rule(state=st.sampled_from(BarState))
+    def have_a_bar_or_none(self, state: BarState) -> None:
+        self.act(edits.Choose("bench.rear.state", state))
 
     @rule()
     def keep_bar(self) -> None:

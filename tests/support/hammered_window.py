@@ -9,10 +9,10 @@ import subprocess
 import sys
 from pathlib import Path
 
-OD, BUDGET, TILT = "bench.rear.bar.od", "aim.budget", "tilt"
+OD, BUDGET, TILT, VARIANT = "bench.rear.bar.od", "aim.budget", "tilt", "car.variant"
 FIRST, STEP = 0.015, 1e-6  # m; each edit of the bar adds steps, so that the diameter says how many edits there were
 NEAREST = 0.5  # m on the tilt's first row, which counts as well
-LEAST = 4  # edits before a kill, so that each of the three counts
+LEAST = 5  # edits before a kill, so that each of the four counts
 TESTS = Path(__file__).resolve().parent.parent
 
 
@@ -25,19 +25,19 @@ def hammer(garage: str) -> int:
     from anchor_beam.desk import app
     from anchor_beam.desk.shell.window import Window
     from anchor_beam.documents.readings import Reading
-    from anchor_beam.session.edits import Edit, SetReading, SetValue
+    from anchor_beam.session.edits import Choose, Edit, SetReading, SetValue
     from anchor_beam.session.outcome import Saved
 
     QApplication(sys.argv[:1])
     done = [int(sys.argv[2])]
 
     def nth(number: int) -> Edit:
-        """A bar, a reading of an aid and a constraint in turn: three documents of one car."""
-        if number % 3 == 0:
+        """A bar, a reading of an aid, a constraint and a word about the car in turn: four documents of one car."""
+        if number % 4 == 0:
             return SetValue(OD, FIRST + number * STEP)
-        if number % 3 == 1:
+        if number % 4 == 1:
             return SetReading(TILT, None, "rise", Reading(NEAREST + number * STEP), 0)
-        return SetValue(BUDGET, float(number))
+        return SetValue(BUDGET, float(number)) if number % 4 == 2 else Choose(VARIANT, f"{number}")
 
     def edit() -> None:
         for window in QApplication.topLevelWidgets():
@@ -81,8 +81,9 @@ def edits_in(garage: Path) -> int:
         rows = file.read_at(TILT, None).rows
         bar, tilt = file.bench.rear.bar.od.value - FIRST, rows[0][0].value - NEAREST if rows and rows[0][0] else 0.0
         assert workshop.session.undo is not None  # the journal is whole as well
-        counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value)))
-        assert counts == [counts[-1] - 2, counts[-1] - 1, counts[-1]]  # in the order in which they were made
+        word = int(file.car.variant) if file.car.variant.isdigit() else 0
+        counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value), word))
+        assert counts == list(range(counts[-1] - 3, counts[-1] + 1))  # in the order in which they were made
         return counts[-1]
 
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 HINTS = {
     "Garage": "Name your car, choose the layout most like it, press Enter. Everything else can wait.",
-    "Car": "Purple can be typed into; the letter behind it says how well it is known. What to measure first stands top right.",
+    "Car": "Purple can be typed into; the letter behind it says how well it is known. What to measure first is top right.",
     "Aim": "The patch is what you want: drag it, or say what the car is used for. The rings are what your holes can reach.",
-    "Bars": "Click a hole: the Beam and the bottom line say what it does, Ctrl+Z takes it back. Any figure shows its working.",
+    "Bars": "Click a hole: Beam and bottom line say what it does, Ctrl+Z takes it back. A figure shows its working.",
     "Links": "Length sets where the arm stands, never how stiff the bar is. Set level says how many turns, at ride height.",
 }
