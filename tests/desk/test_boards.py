@@ -46,7 +46,7 @@ def test_every_figure_of_a_car_stands_on_a_board() -> None:
 
 
 @pytest.mark.parametrize("file", [full(sorrel_finch()), full(narrow(harrow_half_ton()))], ids=["coupe", "pick-up"])
-@pytest.mark.parametrize("size", [(1280, 800), (1920, 1100)], ids=["small", "large"])
+@pytest.mark.parametrize("size", [(940, 700), (1280, 800), (1920, 1100)], ids=["least", "usual", "large"])
 def test_nothing_lies_over_another_and_all_of_it_is_inside(open_desk, file: CarFile, size: tuple[int, int]) -> None:
     desk: Desk = open_desk(cars=(file,), hints=True)  # which take a line of the room
     desk.window.resize(*size)

@@ -24,8 +24,9 @@ from anchor_beam.drawings.shapes import (
 
 TYRE, BODY = 0.2, 0.95  # m: width of a tyre as drawn, and how high the springs end
 LEFT, RIGHT = -1.48, 1.02  # m of the two columns of fields
+FIELD = 0.5  # m that a field takes on the board
 ABOVE, BELOW = 1.24, -0.34  # m of the two rows of fields
-APART = 0.48  # m between the fields of a row
+APART = 0.52  # m between the fields of a row
 
 
 @dataclass(frozen=True)
@@ -93,7 +94,8 @@ def _field(
     """A field under its name, with a line to what it is about."""
     if name in shape.idle:
         return []
-    found: list[Item] = [] if to is None else [Line((at, to), Tone.HAIRLINE, Pen.HAIR)]
+    beside = at[0] + (FIELD if at[0] < 0.0 else -0.02)  # the line begins at the field's inner end
+    found: list[Item] = [] if to is None else [Line(((beside, at[1]), to), Tone.HAIRLINE, Pen.HAIR)]
     return [*found, Slot(_place(shape, name), at, align), Text(at, text, Size.SMALL, Tone.SOFT, align, raise_by=1.15)]
 
 
@@ -121,9 +123,9 @@ def _middle(shape: AxleShape, seat: float) -> list[Item]:
     """Springs, dampers and the roll centre."""
     h = shape.roll_centre
     items: list[Item] = [
-        *_field(shape, "spring_rate", "spring rate", (0.07 - seat, 0.78)),
-        *_field(shape, "spring_ratio", "its motion ratio", (0.07 - seat, 0.56)),
-        *_field(shape, "damping", "damping", (seat - 0.14, 0.78), Align.RIGHT),
+        *_field(shape, "damping", "damping", (seat - 0.08, 0.83), Align.RIGHT),
+        *_field(shape, "spring_rate", "spring rate", (0.08 - seat, 0.67)),
+        *_field(shape, "spring_ratio", "its motion ratio", (0.08 - seat, 0.48)),
         Circle((0.0, h), 0.025, tone_of(shape.axle), Pen.PART, tone_of(shape.axle)),
         *_field(shape, "roll_centre_height", "roll centre", (0.08, max(h, 0.06))),
     ]  # fmt: skip

@@ -54,8 +54,8 @@ def car_in_plan(shape: CarShape) -> Drawing:
     items.append(Dimension((0.0, -half - 0.34), (L, -half - 0.34), slot="car.wheelbase"))
     items += _cg(shape.cg_behind_front, 0.0)
     for place, text, at in (
-        ("car.drive", "drive", (0.26 * L, 0.44)), ("car.chassis_torsion", "chassis torsion", (0.72 * L, 0.44)),
-        ("car.brake_front", "front brake share", (0.26 * L, -0.46)), ("car.rear_brakes", "rear brakes", (0.72 * L, -0.46)),
+        ("car.drive", "drive", (0.23 * L, 0.44)), ("car.chassis_torsion", "chassis torsion", (0.79 * L, 0.44)),
+        ("car.brake_front", "front brake share", (0.23 * L, -0.46)), ("car.rear_brakes", "rear brakes", (0.79 * L, -0.46)),
     ):  # fmt: skip
         items += [Slot(place, at), Text(at, text, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=1.2)]
     roomy = -1.0 if shape.cg_behind_front > L / 2 else 1.0  # towards the farther axle

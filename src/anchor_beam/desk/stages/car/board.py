@@ -33,10 +33,11 @@ CHOICES: dict[str, type[StrEnum]] = {
 }  # fmt: skip
 HEIGHTS = ("wheel_centre_height", "roll_centre_height")
 OF_AXLE = (
-    "track", *HEIGHTS, "unsprung_mass", "spring_rate", "spring_ratio", "spring_base", "tyre_rate", "damping", "camber",
-    "roll_camber", "compliance_steer", "roll_steer", "tyre_load", "own_grip", "kind", "differential", "bias", "bias_coast",
-    "preload", "tyre", "travel_ends", "bump_gap", "bump_rate", "droop",
+    "travel_ends", "bump_gap", "bump_rate", "droop", "camber", "roll_camber", "unsprung_mass", "wheel_centre_height",
+    "tyre_rate", "spring_base", "damping", "spring_rate", "spring_ratio", "roll_centre_height", "tyre", "tyre_load",
+    "compliance_steer", "roll_steer", "own_grip", "track", "kind", "differential", "bias", "bias_coast", "preload",
 )  # fmt: skip
+"""In the order in which Tab walks: down the left, the middle, down the right, along the bottom."""
 
 
 @dataclass(frozen=True)
