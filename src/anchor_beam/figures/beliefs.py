@@ -9,6 +9,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.car.bars import BarBatch, WheelBar, bars
+from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
@@ -41,7 +42,7 @@ def beliefs(car: CarRecord, setting: Setting) -> tuple[Belief, ...]:
     turns, pair = both_turns(car), (front.wheel_bar, rear.wheel_bar)
     now = _limits(cornering(turns, bars([pair])))
     rear_cure = [one for one in cures(turns.one, pair, turns.grip, (Phase.MIDDLE,)) if one.school is School.REAR]
-    sigma = spread_of_changes(car, setting, _of_limits) if fitted else np.full(3, np.nan)
+    sigma = spread_of_changes(car, setting, _of_limits) if fitted else np.full(4, np.nan)
     if rear_cure and np.isfinite(rear_cure[0].limits).all():
         front_end, rear_end = (100.0 * rear_cure[0].limits[0] / now).tolist()
         found.append(words.planted((front_end, rear_end), (float(sigma[0]), float(sigma[1]))))
@@ -49,21 +50,25 @@ def beliefs(car: CarRecord, setting: Setting) -> tuple[Belief, ...]:
     change = 100.0 * (_limits(stiffer).min() / now.min() - 1.0)
     if fitted and np.isfinite(change):
         roll = stiffer.roll_gradient - cornering(turns, bars([pair])).roll_gradient
-        found.append(words.stiffer_is_faster(float(change), float(sigma[2]), roll))
+        found.append(words.stiffer_is_faster(float(change), roll, (float(sigma[2]), float(sigma[3]))))
     return tuple(found)
 
 
 def _of_limits(cars: CarBatch, pairs: BarBatch, grip: GripBatch) -> FloatArray:
-    """(m, 3) [%]: what a fifth more rear bar does to the limits of front and rear, and a fifth more of both to the first."""
+    """(m, 4): what a fifth more rear bar does to the limits of front and rear, a fifth more of both to the first [%] and to
+    the roll gradient [rad/(m/s^2)]."""
+
+    def changed(front: float, rear: float) -> BarBatch:
+        return replace(pairs, K_theta=pairs.K_theta * (front, rear))
 
     def ends(front: float, rear: float) -> FloatArray:
-        changed = replace(pairs, K_theta=pairs.K_theta * (front, rear))
-        return np.asarray(limits(cars, changed, grip, (Phase.MIDDLE,)).acceleration[:, 0])
+        return np.asarray(limits(cars, changed(front, rear), grip, (Phase.MIDDLE,)).acceleration[:, 0])
 
     more = 1.0 + FIFTH
     before, rear, both = ends(1.0, 1.0), ends(1.0, more), ends(more, more)
     first = both.min(axis=1) / before.min(axis=1)
-    return np.asarray(100.0 * (np.column_stack([rear / before, first]) - 1.0))
+    roll = roll_gradient(cars, changed(more, more)) - roll_gradient(cars, pairs)
+    return np.column_stack([100.0 * (np.column_stack([rear / before, first]) - 1.0), roll])
 
 
 def _of_a_bar(car: CarRecord, axle: Axle, end: EndSetting) -> list[Belief]:

@@ -58,8 +58,9 @@ def planted(change: tuple[float, float], sigma: tuple[float, float]) -> Belief:
     return Belief("A rear bar plants the rear.", Remark(said, ends, signed=True, bands=sigma[::-1]))
 
 
-def stiffer_is_faster(change: float, sigma: float, roll: float) -> Belief:
-    """What a fifth more of both bars does to the first limit, with its band [%], and to roll [rad/(m/s^2)]."""
+def stiffer_is_faster(change: float, roll: float, bands: tuple[float, float]) -> Belief:
+    """What a fifth more of both bars does to the first limit [%] and to roll [rad/(m/s^2)], with the band of each."""
+    sigma = bands[0]
     if abs(change) < LITTLE and sigma < LITTLE:
         word = "It hardly matters here"
     elif not abs(change) > sigma:
@@ -70,4 +71,4 @@ def stiffer_is_faster(change: float, sigma: float, roll: float) -> Belief:
         f"{word}: both bars a fifth stiffer move the limit by {{}} and the roll by {{}}. Over bumps that is slower."
     )
     figures = ((change, Kind.PERCENT), (roll, Kind.ROLL_GRADIENT))
-    return Belief("Stiffer is always faster.", Remark(said, figures, signed=True, bands=(sigma,)))
+    return Belief("Stiffer is always faster.", Remark(said, figures, signed=True, bands=bands))
