@@ -319,15 +319,20 @@ def _in_bend(moved: FloatArray, at: FloatArray, s: FloatArray) -> FloatArray:
     return np.asarray(found.swapaxes(3, 4).reshape(2, moved.shape[1], len(s), 4 * N))
 
 
+def _powers(x: np.ndarray) -> np.ndarray:
+    """(..., 4) of x (..., 1): 1 to its cube."""
+    square = x * x
+    return np.concatenate([np.ones_like(x), x, square, square * x], axis=-1)
+
+
 def _beyond(wall: TubeWall, moved: FloatArray, at: FloatArray, s: FloatArray) -> FloatArray:
     """(2, p, q, 4N) the same at places s in the straights before and after the bend."""
     after = s > at[-1]
     sign, far = np.where(after, 1.0, -1.0), np.where(after, s - at[-1], at[0] - s)
     one, other = wall.waves[:, None, :, :1], wall.waves[:, None, :, 1:]  # (2, 1, n, 1)
     fading = [np.exp(-mu * far[:, None, None]) / (one - other) for mu in (one, other)]
-    power = np.arange(4)
-    first, second = (fade * (-mu) ** power for fade, mu in zip(fading, (one, other), strict=True))  # (2, q, n, 4)
-    turn = sign[:, None, None] ** power  # slopes are counted along the bar, waves away from the bend
+    first, second = (fade * _powers(-mu) for fade, mu in zip(fading, (one, other), strict=True))  # (2, q, n, 4)
+    turn = _powers(sign[:, None, None])  # slopes are counted along the bar, waves away from the bend
     by_W, by_slope = (one * second - other * first).real * turn, (second - first).real * turn * sign[:, None, None]
     ends = np.where(after[:, None, None], moved[:, :, -1:], moved[:, :, :1])  # (2, p, q, n, 2)
     found = ends[..., :1] * by_W[:, None] + ends[..., 1:] * by_slope[:, None]
