@@ -70,7 +70,7 @@ def test_measure_next_leads_to_the_aid_and_the_aid_to_a_better_known_balance(des
     assert len(desk.picture.file.read_at("tilt", None).rows) == 5
 
 
-def test_readings_outlive_the_window(open_desk, tmp_path: Path) -> None:
+def test_table_outlive_the_window(open_desk, tmp_path: Path) -> None:
     desk: Desk = open_desk()
     open_aid(desk, "spring-wire", Axle.REAR)
     read(desk, "12", "112")
@@ -134,7 +134,7 @@ def test_a_table_from_a_file_is_taken_whole_or_not_at_all(desk: Desk, tmp_path: 
         problems.hide()
         assert desk.picture.file.readings == kept
     written = tmp_path / "out.csv"
-    desk.window.files.readings_out("out", "")  # opens a dialog, which nobody answers
+    desk.window.files.table_out("out", "")  # opens a dialog, which nobody answers
     from anchor_beam.documents.reading_csv import readings_csv, rows_from
 
     readings = desk.picture.file.read_at("spring-press", Axle.REAR)

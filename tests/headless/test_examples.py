@@ -116,6 +116,9 @@ NAN, INFINITE = float("nan"), float("inf")
     (EXAMPLE["balance"], "driving", {"build_up_s": 0}, "driving.build_up_s", "above zero"),
     (EXAMPLE["balance"], "car.yaw_index", 0, "car.yaw_index", "above zero"),
     (EXAMPLE["balance"], "car.front.damper_N_s_per_m", -5, "car.front.damper_N_s_per_m", "negative"),
+    (EXAMPLE["compare"], "settings.1.name", "standard", "settings[1].name", "Two settings"),
+    (EXAMPLE["compare"], "reference", "stock", "reference", "No setting is called"),
+    (EXAMPLE["compare"], "settings.0.rear_N_per_mm", -1, "settings[0].rear_N_per_mm", "at least 0"),
     (EXAMPLE["lateral-rod"], "axle_mm", [0, 450, 300], "axle_mm", "across the car"),
     (EXAMPLE["lateral-rod"], "travel_mm", [950], "travel_mm[0]", "too short"),
     (EXAMPLE["launch"], "ax_g", [0.5, 3.0], "ax_g[1]", "leave the ground"),
@@ -242,3 +245,22 @@ def test_the_wrong_shape_anywhere_gives_an_answer_or_an_error_at_a_place(kind: s
         if "error" in answer:
             assert answer["error"]["at"].startswith(f"ask[{i}]")
             assert answer["error"]["message"]
+
+
+def test_settings_side_by_side_are_single_balances_and_their_differences() -> None:
+    question = EXAMPLE["compare"]
+    (answer,), _ = ask(question)
+    found = []
+    for setting, row in zip(question["settings"], answer["result"]["settings"], strict=True):
+        alone = {key: copy.deepcopy(question[key]) for key in ("car", "grip", "phases")} | {
+            "kind": "balance",
+            "id": "one",
+        }
+        for axle in ("front", "rear"):
+            rate = setting[f"{axle}_N_per_mm"]
+            alone["car"][axle] |= {} if rate is None else {"bar": {"rate_N_per_mm": rate}}
+        (single,), _ = ask(alone)
+        found.append([phase["margin_percent"] for phase in single["result"]["phases"]])
+        assert [phase["margin_percent"] for phase in row["phases"]] == pytest.approx(found[-1], abs=1e-6)
+        changes = [phase["change_percent"] for phase in row["phases"]]
+        assert changes == pytest.approx([a - b for a, b in zip(found[-1], found[0], strict=True)], abs=1e-6)

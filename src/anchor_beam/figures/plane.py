@@ -57,3 +57,21 @@ def plane(car: CarRecord, setting: Setting) -> tuple[Spot, ...]:
         Spot(f, r, tuple(margin.tolist()), float(roll))
         for (f, r), margin, roll in zip(grid, margins, rolls, strict=True)
     )
+
+
+def pareto(
+    spots: tuple[Spot, ...], phase: Phase, margin: tuple[float, float], roll: tuple[float, float]
+) -> tuple[Spot, ...]:
+    """Settings that no other beats: none lies nearer to the window in margin [%] and in roll [rad/(m/s^2)] at once. Those in
+    it are as near as can be."""
+
+    def off(spot: Spot) -> tuple[float, float]:
+        at = spot.margin(phase)
+        beside = max(margin[0] - at, at - margin[1], 0.0)
+        return beside, max(roll[0] - spot.roll_gradient, spot.roll_gradient - roll[1], 0.0)
+
+    known = [(spot, off(spot)) for spot in spots if np.isfinite(spot.margin(phase))]
+    return tuple(
+        spot for spot, own in known
+        if not any(other != own and other[0] <= own[0] and other[1] <= own[1] for _, other in known)
+    )  # fmt: skip

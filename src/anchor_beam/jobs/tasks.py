@@ -15,6 +15,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.grip.outcome import Ending
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
+    from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
@@ -31,6 +32,7 @@ def load() -> None:
     import anchor_beam.figures.bands
     import anchor_beam.figures.beliefs
     import anchor_beam.figures.changing
+    import anchor_beam.figures.compare
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
     import anchor_beam.figures.plane
@@ -145,6 +147,21 @@ class PlaneOf:
         from anchor_beam.figures.plane import plane
 
         return plane(self.car, self.setting)
+
+
+@dataclass(frozen=True)
+class ComparisonOf:
+    """Settings side by side, each with its bands and those of its differences."""
+
+    car: CarRecord
+    settings: tuple[Compared, ...]
+    reference: Setting | None
+
+    def run(self, report: Report) -> tuple[Compared, ...]:
+        """One after another, those that are done at once."""
+        from anchor_beam.figures.compare import compared
+
+        return compared(self.car, self.settings, self.reference, report)
 
 
 @dataclass(frozen=True)

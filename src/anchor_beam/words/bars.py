@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.show import Shown
-from anchor_beam.words.names import holes
+from anchor_beam.words.names import LETTER, holes
 
 LONGEST_NAME = 24  # letters that fit between the arms of a bar on the board
 
@@ -24,6 +24,16 @@ def no_bar(axle: Axle) -> str:
 def setting_words(front: tuple[int, int], rear: tuple[int, int]) -> str:
     """`front hole 2, rear holes 1 and 2`: left and right of both bars, counted from the end of the arm."""
     return f"front {holes(*front)}, rear {holes(*rear)}"
+
+
+def _code(at: tuple[int, int]) -> str:
+    left, right = at
+    return str(left + 1) if left == right else f"{left + 1}/{right + 1}"
+
+
+def setting_code(front: tuple[int, int], rear: tuple[int, int]) -> str:
+    """`F2 · R1/2`: the same for narrow places and for names; a stroke stands between left and right."""
+    return " · ".join(f"{LETTER[axle]}{_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))
 
 
 SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "rest"}

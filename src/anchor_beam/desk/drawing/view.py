@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QEvent, QRect, QRectF, Qt
+from PySide6.QtCore import QEvent, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPalette, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -18,9 +18,12 @@ MARGIN, TITLE = 12.0, 24.0  # px at the normal font size
 class DrawingView(QWidget):
     """Scales its drawing to fit, paints it, and puts the widgets given by key where the drawing has room for them."""
 
-    def __init__(self, theme: Theme) -> None:
+    captioned = Signal(str)  # of a board whose title stands elsewhere
+
+    def __init__(self, theme: Theme, *, titled: bool = True) -> None:
+        """titled: the title stands on the board itself."""
         super().__init__()
-        self._theme = theme
+        self._theme, self._titled = theme, titled
         self._drawing: Drawing | None = None
         self._view = View(1.0, 0.0, 0.0)
         self._rows: list[Rows] = []  # of each item
@@ -74,10 +77,13 @@ class DrawingView(QWidget):
         reached = zip(self._drawing.items, self._rows, strict=True)
         touched = [item for item, (top, low) in reached if top <= part.bottom() + 1 and low >= part.top()]
         paint(touched, painter, self._view, self._theme)
-        font = self._theme.font(Size.SMALL)
-        painter.setFont(font)
-        painter.setPen(self._theme.colour(Tone.SOFT))
-        painter.drawText(self._theme.px(14), self._theme.px(20), f"{self._drawing.title}{self._ratio(self._drawing)}")
+        if self._titled:
+            painter.setFont(self._theme.font(Size.SMALL))
+            painter.setPen(self._theme.colour(Tone.SOFT))
+            painter.drawText(self._theme.px(14), self._theme.px(20), self._caption(self._drawing))
+
+    def _caption(self, drawing: Drawing) -> str:
+        return f"{drawing.title}{self._ratio(drawing)}"
 
     def _ratio(self, drawing: Drawing) -> str:
         """Scale of the board, from the screen's own size, where it has one."""
@@ -89,8 +95,10 @@ class DrawingView(QWidget):
     def _arrange(self) -> None:
         if self._drawing is None:
             return
-        margin, title = self._theme.px(MARGIN), self._theme.px(TITLE)
+        margin, title = self._theme.px(MARGIN), self._theme.px(TITLE if self._titled else MARGIN)
         self._view = fit(self._drawing, QRectF(self.rect()).adjusted(margin, title, -margin, -margin))
+        if not self._titled:
+            self.captioned.emit(self._caption(self._drawing))
         found = set()
         for item in self._drawing.items:
             if isinstance(item, Area) and item.key in self._placed:

@@ -67,10 +67,10 @@ class Files(QObject):
         """Ask for a photo."""
         self._ask("Take a photo", "Photos (*.png *.jpg *.jpeg)", "", then, saving=False)
 
-    def readings_out(self, name: str, text: str) -> None:
-        """Write a table of readings."""
+    def table_out(self, name: str, text: str) -> None:
+        """Write a table."""
         self._ask(
-            "Write these readings", "Tables (*.csv)", file_name(name, ".csv"),
+            "Write this table", "Tables (*.csv)", file_name(name, ".csv"),
             lambda path: self._write(path, lambda: write_text(path, text)), saving=True,
         )  # fmt: skip
 

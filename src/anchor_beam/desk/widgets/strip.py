@@ -4,12 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QSize, Qt
-from PySide6.QtGui import QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtCore import QSize, Qt, Signal
+from PySide6.QtGui import QPainter, QPaintEvent, QPalette, QPen
+from PySide6.QtWidgets import (
+    QAbstractButton,
+    QButtonGroup,
+    QHBoxLayout,
+    QSizePolicy,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size, Tone
 
 
@@ -17,8 +26,10 @@ class Strip(QWidget):
     """Views by name; the words stand in a row above them and are buttons. All but the first are made when they are first
     looked at, and in a strip none is higher than that."""
 
+    looked_at = Signal(str)
+
     def __init__(self, theme: Theme, views: dict[str, Callable[[], QWidget]], *, fixed: bool = True) -> None:
-        """fixed: as high as its first view; else it takes the room that there is."""
+        """fixed: as high as its first view; else it takes the room that there is. caption: what stands right of the words."""
         super().__init__()
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -35,7 +46,11 @@ class Strip(QWidget):
             group.addButton(button)
             row.addWidget(button)
             button.clicked.connect(lambda _=False, n=name: self._look_at(n))
-        row.addStretch()
+        self.caption = Label()
+        self.caption.setFont(theme.font(Size.SMALL))
+        self.caption.setForegroundRole(QPalette.ColorRole.PlaceholderText)
+        self.caption.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        row.addWidget(self.caption, stretch=1)
         first = next(iter(views))
         self.buttons[first].setChecked(True)
         self._look_at(first)
@@ -55,6 +70,7 @@ class Strip(QWidget):
         if name not in self._views:
             self._make(name)
         self._stack.setCurrentWidget(self._views[name])
+        self.looked_at.emit(name)
 
     def _make(self, name: str) -> None:
         self._views[name] = self._makers[name]()

@@ -14,6 +14,7 @@ _MODULES = {
     "cornering": ("car", "CorneringQuestion"), "jack": ("car", "JackQuestion"), "rest": ("car", "RestQuestion"),
     "linkage": ("linkage", "LinkageQuestion"), "balance": ("grip", "BalanceQuestion"), "search": ("grip", "SearchQuestion"),
     "change": ("change", "ChangeQuestion"), "schools": ("grip", "SchoolsQuestion"),
+    "compare": ("compare", "CompareQuestion"),
     "lateral-rod": ("live_axle", "LateralRodQuestion"), "launch": ("live_axle", "LaunchQuestion"),
     "skidpad": ("road", "SkidpadQuestion"), "motion-ratio": ("measure", "MotionRatioQuestion"),
     "tilt": ("measure", "TiltQuestion"), "deflection": ("measure", "DeflectionQuestion"),

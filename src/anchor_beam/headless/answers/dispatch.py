@@ -9,6 +9,7 @@ _ANSWERS = {
     "bar": ("bar", "bar"), "cornering": ("car", "cornering"), "jack": ("car", "jack"), "rest": ("car", "rest"),
     "linkage": ("linkage", "linkage"), "balance": ("grip", "balance"), "search": ("grip", "search"),
     "change": ("change", "change"), "schools": ("schools", "schools"),
+    "compare": ("compare", "compare"),
     "lateral-rod": ("live_axle", "lateral_rod"), "launch": ("live_axle", "launch_answer"),
     "skidpad": ("road", "skidpad_answer"), "motion-ratio": ("measure", "motion_ratio_answer"),
     "tilt": ("measure", "tilt_answer"), "deflection": ("measure", "deflection_answer"),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -20,6 +21,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.asks.car import car_from_ask
 from anchor_beam.documents.asks.common import keyed
+from anchor_beam.documents.asks.compare import CompareQuestion
 from anchor_beam.documents.asks.grip import DRIVING_KEYS, BalanceQuestion, SchoolsQuestion, SearchQuestion
 from anchor_beam.documents.asks.limits import MOST_COMBINATIONS
 from anchor_beam.errors import InputError, placed
@@ -54,7 +56,9 @@ def _inputs(question: BalanceQuestion | SearchQuestion) -> tuple[CarBatch, BarBa
     return batch([car]), bars([pair]), grip
 
 
-def car_and_grip(question: BalanceQuestion | SearchQuestion | SchoolsQuestion) -> tuple[Car, Pair, CarGrip]:
+def car_and_grip(
+    question: BalanceQuestion | SearchQuestion | SchoolsQuestion | CompareQuestion,
+) -> tuple[Car, Pair, CarGrip]:
     """The car, its bars and its grip.
 
     Raises:
@@ -80,25 +84,40 @@ def _curve(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarG
 
 
 def _bands(question: BalanceQuestion, cars: CarBatch, both: BarBatch, grip: CarGrip, found: Limits) -> FloatArray:
-    """One standard deviation of each margin, from the spread of the tyre's preset and of the grip from axle to axle: by
-    slopes, and by draws where a wheel is off the ground near a limit, or spins or locks."""
+    """One standard deviation of each margin, from the spread of the tyre's preset and of the grip from axle to axle."""
+    return spread_by_tyre(
+        question, grip, lambda moved: limits(cars, both, moved, question.phases, near=found).margin,
+        kinked=bool(found.kinked.any()),
+    )  # fmt: skip
+
+
+def spread_by_tyre(
+    question: BalanceQuestion | CompareQuestion,
+    grip: CarGrip,
+    figures: Callable[[GripBatch], FloatArray],
+    *,
+    kinked: bool,
+) -> FloatArray:
+    """One standard deviation of figures (n, k) of grips (n,), from the spread of the tyre's preset and of the grip from axle
+    to axle: by slopes, and by draws where a wheel is off the ground near a limit, or spins or locks."""
     one, kinds = grips([grip]), [question.grip.kind_of(axle) for axle in Axle]
     road, spreads = question.grip.surface, [PRESETS[kind].spread for kind in kinds]
     names = ("mu0", "load_sensitivity", "camber_best", "camber_loss")
     scales = (road.grip, 1.0, 1.0, road.camber_loss)
     per_axle = np.array([[getattr(spread, name) for spread in spreads] for name in names])
 
-    def margins(rows: FloatArray) -> FloatArray:
+    def at(rows: FloatArray) -> FloatArray:
         moved = {name: np.repeat(values, len(rows), axis=0) for name, values in vars(one).items()}
         for i, (name, scale) in enumerate(zip(names, scales, strict=True)):
             moved[name] = moved[name] + scale * rows[:, i : i + 1] * per_axle[i]
         moved["mu0"] = moved["mu0"] * (1.0 + 0.5 * rows[:, -1:] * (1.0, -1.0))
-        return limits(cars, both, GripBatch(**moved), question.phases, near=found).margin
+        return figures(GripBatch(**moved))
 
     sizes = np.array([1.0] * len(names) + [math.sqrt(2.0) * GRIP_OF_AXLE[question.grip.match]])
-    if found.kinked.any():
-        return spread_of(margins(drawn(np.zeros(len(sizes)), sizes, SAMPLES, SEED)), found.margin[0]).sigma
-    return first_order(margins, np.zeros(len(sizes)), sizes).sigma
+    centre = np.zeros(len(sizes))
+    if kinked:
+        return spread_of(at(drawn(centre, sizes, SAMPLES, SEED)), at(centre[None])[0]).sigma
+    return first_order(at, centre, sizes).sigma
 
 
 def search(question: SearchQuestion) -> dict[str, Any]:

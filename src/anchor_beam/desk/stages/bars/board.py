@@ -29,7 +29,7 @@ class BarsBoard(DrawingView):
     tie_changed = Signal(object, bool)
 
     def __init__(self, bridge: Bridge) -> None:
-        super().__init__(bridge.theme)
+        super().__init__(bridge.theme, titled=False)
         self._bridge = bridge
         self.tie = dict.fromkeys(Axle, True)
         self._tied_car: int | None = None

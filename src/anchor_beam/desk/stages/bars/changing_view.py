@@ -27,7 +27,7 @@ class ChangingView(QWidget):
         self._bridge, self._theme = bridge, bridge.theme
         self._found: Changing | None = None
         self._why = ""
-        self.setFixedHeight(bridge.theme.px(176))
+        self.setFixedHeight(bridge.theme.px(166))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)
         bridge.listen(self, to=Part.UNITS, then=self._say)
@@ -76,11 +76,11 @@ class ChangingView(QWidget):
         pen.write(px(14), px(18), self._title(), Size.NORMAL, Tone.INK, bold=True)
         for i, (block, lines) in enumerate(self._blocks()):
             left = px(14) + i * (self.width() - px(28)) // 2
-            pen.write(left, px(42), block)
+            pen.write(left, px(40), block)
             for k, line in enumerate(lines):
-                self._line(pen, left, px(62 + 19 * k), line)
+                self._line(pen, left, px(60 + 18 * k), line)
         room = self.width() - px(28)
-        pen.write(px(14), px(168), pen.fitted(CANNOT_TELL, Size.SMALL, room))
+        pen.write(px(14), px(160), pen.fitted(CANNOT_TELL, Size.SMALL, room))
 
     def _line(self, pen: Lettering, left: int, below: int, line: Line) -> None:
         px = self._theme.px

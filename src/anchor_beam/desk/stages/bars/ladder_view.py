@@ -38,7 +38,7 @@ class LadderView(QWidget):
         self._range = (0.0, 1.0)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
-        self.setFixedHeight(bridge.theme.px(176))
+        self.setFixedHeight(bridge.theme.px(166))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName("ladder of reachable settings")
         bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import cached_property
 from typing import TYPE_CHECKING
 
-from PySide6.QtWidgets import QStackedWidget
+from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.bars.board import BarsBoard
 from anchor_beam.desk.stages.bars.ladder_view import LadderView
 from anchor_beam.desk.stages.bars.no_bar import NoBarPanel
@@ -20,14 +22,17 @@ from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.changing_view import ChangingView
+    from anchor_beam.desk.stages.bars.compare_view import CompareView
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
+    from anchor_beam.desk.stages.bars.map_view import MapView
 
 
 class BarsPage(Split):
     """Picking a hole on the board brings its bar into the panel."""
 
-    def __init__(self, bridge: Bridge) -> None:
+    def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
+        self._files = files
         self.board = BarsBoard(bridge)
         self.ladder = LadderView(bridge)
         self._bridge = bridge
@@ -42,11 +47,22 @@ class BarsPage(Split):
             "change of direction": lambda: self.changing,
         }  # fmt: skip
         self.strip = Strip(bridge.theme, views)
-        self.fill(stacked(self.board, self.strip), stacked(self.tabs, self._stack))
+        boards: dict[str, Callable[[], QWidget]] = {
+            "both bars": lambda: stacked(self.board, self.strip), "setting map": lambda: self.map,
+            "compare": lambda: self.compare,
+        }  # fmt: skip
+        self.boards = Strip(bridge.theme, boards, fixed=False)
+        self.board.captioned.connect(self.boards.caption.setText)
+        self.boards.looked_at.connect(lambda name: self.boards.caption.setVisible(name == "both bars"))
+        self.fill(self.boards, stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(self._axle)
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def ahead(self) -> bool:
+        """The boards that nobody looked at yet."""
+        return self.boards.ahead()
 
     def _choose(self, axle: Axle) -> None:
         self._axle = axle
@@ -70,6 +86,20 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.curves import CorneringCurves
 
         return CorneringCurves(self._bridge)
+
+    @cached_property
+    def map(self) -> MapView:
+        """Every setting that the holes reach."""
+        from anchor_beam.desk.stages.bars.map_view import MapView
+
+        return MapView(self._bridge)
+
+    @cached_property
+    def compare(self) -> CompareView:
+        """Settings side by side."""
+        from anchor_beam.desk.stages.bars.compare_view import CompareView
+
+        return CompareView(self._bridge, self._files)
 
     @cached_property
     def changing(self) -> ChangingView:

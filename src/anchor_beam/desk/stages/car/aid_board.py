@@ -259,7 +259,7 @@ class AidBoard(QWidget):
         shown = self._bridge.picture
         if shown is not None and self.aid is not None:
             readings = shown.file.read_at(self.aid.key, self.axle)
-            self._files.readings_out(f"{shown.file.car.name} {readings.title()}", readings_csv(readings))
+            self._files.table_out(f"{shown.file.car.name} {readings.title()}", readings_csv(readings))
 
     def _go_on(self, name: str) -> None:
         """Enter in an entry leads to the next, then to the table."""

@@ -1,0 +1,191 @@
+"""Comparing on the Bars stage: settings as rows of a table, and as rings in the plane; by mouse and by keyboard."""
+
+from __future__ import annotations
+
+import csv
+import io
+from dataclasses import replace
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QFileDialog, QLineEdit, QTableView
+
+from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.desk.stages.bars.compare_view import CompareView
+from anchor_beam.desk.stages.bars.map_view import MapView
+from anchor_beam.documents.records import Figure
+from anchor_beam.figures.compare import COLUMNS, Compared, compared, table_csv, to_compare
+from anchor_beam.figures.plane import Spot, pareto
+from anchor_beam.figures.results import results
+from anchor_beam.units.kinds import System
+from support.desk import LEFT_BUTTON, Desk
+
+
+def board(desk: Desk, name: str) -> None:
+    desk.click(desk.stage("Bars").boards.buttons[name])
+    desk.rest()
+
+
+@pytest.fixture
+def table(desk: Desk) -> CompareView:
+    board(desk, "compare")
+    return desk.stage("Bars").compare
+
+
+@pytest.fixture
+def rings(desk: Desk) -> MapView:
+    board(desk, "setting map")
+    return desk.stage("Bars").map
+
+
+def texts(table: CompareView, column: int) -> list[str]:
+    rows = table.rows
+    return [rows.index(i, column).data() for i in range(rows.rowCount())]
+
+
+def at_row(view: QTableView, row: int) -> QPoint:
+    return view.visualRect(view.model().index(row, 0)).center()
+
+
+def test_rows_are_the_bench_the_kept_settings_and_with_a_press_every_hole(desk: Desk, table: CompareView) -> None:
+    file = desk.picture.file
+    assert texts(table, 0) == [file.bench.name, *(setting.name for setting in file.settings)]
+    said = table.state_of(Compared(replace(file.bench, front=replace(file.bench.front, hole_left=0)), None, None))
+    assert said == ("not kept",)
+    desk.click(table.every)
+    desk.rest()
+    assert len(table._found) > 20
+    assert "F1 · R2/3" in texts(table, 0)
+    assert table.said.text().startswith("Enter")
+
+
+def test_a_head_sorts_by_its_figure_and_enter_puts_the_row_on_the_bench(desk: Desk, table: CompareView) -> None:
+    desk.click(table.every)
+    desk.rest()
+    middle = 1 + FIVE.index(Phase.MIDDLE)
+    head = table.table.horizontalHeader()
+    where = QPoint(head.sectionViewportPosition(middle) + 20, head.height() // 2)
+    QTest.mouseClick(head.viewport(), LEFT_BUTTON, pos=where)
+    found = [table.row(table.rows.index(i, 0)) for i in range(table.rows.rowCount())]
+    margins = [each.now.margin_of(Phase.MIDDLE) for each in found]
+    assert margins in (sorted(margins), sorted(margins, reverse=True))
+    chosen = table.row(table.rows.index(2, 0))
+    QTest.mouseClick(table.table.viewport(), LEFT_BUTTON, pos=at_row(table.table, 2))
+    desk.press(Qt.Key.Key_Return)
+    bench = desk.picture.file.bench
+    assert (bench.front.hole_left, bench.rear.hole_right) == (
+        chosen.setting.front.hole_left, chosen.setting.rear.hole_right,
+    )  # fmt: skip
+    assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(chosen.now.margin_of(Phase.MIDDLE), abs=1e-6)
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.bench != bench
+
+
+def test_r_makes_a_kept_row_the_reference_and_its_differences_vanish(desk: Desk, table: CompareView) -> None:
+    row = texts(table, 0).index("dry 1")
+    QTest.mouseClick(table.table.viewport(), LEFT_BUTTON, pos=at_row(table.table, row))
+    desk.press(Qt.Key.Key_R)
+    desk.rest()
+    assert desk.picture.file.reference == "dry 1"
+    again = table.row(table.rows.index(texts(table, 0).index("dry 1"), 0))
+    assert "reference" in table.state_of(again)
+    assert again.bands.change is None
+
+
+def test_columns_are_chosen_and_stay_in_their_order(desk: Desk, table: CompareView) -> None:
+    for action in table.columns.menu().actions():
+        action.setChecked(action.text() in ("middle", "F mass", "R rate"))
+    assert [column.title for column in table.chosen] == ["middle", "F mass", "R rate"]
+    assert table.rows.columnCount() == 4
+
+
+def test_the_table_is_written_with_numbers_that_programs_read(desk: Desk, table: CompareView, tmp_path: Path) -> None:
+    desk.click(table.out)
+    (dialog,) = [d for d in desk.window.findChildren(QFileDialog) if d.isVisible()]
+    path = tmp_path / "settings.csv"
+    name = dialog.findChild(QLineEdit)
+    name.setText(str(path))
+    QTest.keyClick(name, Qt.Key.Key_Return)
+    desk.settle()
+    head, *rows = csv.reader(io.StringIO(path.read_text()))
+    shown = [each.setting.name for each in table._found]
+    assert [row[0] for row in rows] == shown
+    here = head.index("middle [%]")
+    for row, each in zip(rows, table._found, strict=True):
+        assert float(row[here]) == pytest.approx(each.now.margin_of(Phase.MIDDLE), abs=0.051)
+        assert float(row[here + 1]) == pytest.approx(each.bands.margins[Phase.MIDDLE], abs=0.051)
+    against = head.index("middle against standard [%]")
+    assert float(rows[0][against]) > 0.0 and rows[0][against + 1] == "0.2"
+
+
+def test_a_name_in_the_table_is_no_formula(desk: Desk) -> None:
+    file = desk.picture.file
+    odd = Compared(replace(file.bench, name="=1+1"), None, None)
+    assert table_csv((), (odd,), (("=1+1", "F2", ""),), file, System.METRIC).splitlines()[1] == "'=1+1,F2,"
+
+
+def test_each_difference_is_that_of_two_balances_and_a_setting_that_cannot_be_says_why(desk: Desk) -> None:
+    file = desk.picture.file
+    bar = replace(file.bench.front.bar, solid=False, wall=Figure(0.05))
+    no_bore = replace(file.bench, front=replace(file.bench.front, bar=bar))
+    told: list[float] = []
+    rows = (*to_compare(file, every_hole=False), Compared(no_bore, None, None))
+    found = compared(file.car, rows, file.reference_setting, lambda _rows, done: told.append(done))
+    assert told == [(i + 1) / len(rows) for i in range(len(rows))]
+    assert found[-1].now is None and found[-1].why
+    for each in found[:-1]:
+        direct = results(file.car, each.setting)
+        for column, phase in zip(COLUMNS, FIVE, strict=False):
+            assert column.key == str(phase)
+            assert each.now.margin_of(phase) == direct.margin_of(phase)
+            if each.bands.change is not None:
+                assert each.bands.change.margins[phase] < each.bands.margins[phase]
+
+
+# the setting map
+
+
+def test_a_ring_is_explained_under_the_pointer_and_set_by_a_click(desk: Desk, rings: MapView) -> None:
+    spot = max(rings._spots, key=lambda one: one.margin(Phase.MIDDLE))
+    place = rings.pixel(spot.margin(Phase.MIDDLE), spot.roll_gradient).toPoint()
+    QTest.mouseMove(rings, place)
+    desk.settle()
+    assert rings.looked_at == spot
+    assert "margin +" in rings.looked and "deg/g" in rings.looked
+    QTest.mouseClick(rings, LEFT_BUTTON, pos=place)
+    desk.rest()
+    bench = desk.picture.file.bench
+    assert ((bench.front.hole_left, bench.front.hole_right), (bench.rear.hole_left, bench.rear.hole_right)) == (
+        spot.front, spot.rear,
+    )  # fmt: skip
+    assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(spot.margin(Phase.MIDDLE), abs=0.01)
+
+
+def test_arrows_walk_from_ring_to_ring_and_enter_sets(desk: Desk, rings: MapView) -> None:
+    rings.setFocus()
+    before, walked = desk.picture.now.margin_of(Phase.MIDDLE), []
+    for _ in range(3):
+        desk.press(Qt.Key.Key_Right)
+        walked.append(rings.looked_at.margin(Phase.MIDDLE))
+    assert before < walked[0] < walked[1] < walked[2]
+    spot = rings.looked_at
+    desk.press(Qt.Key.Key_Left)
+    assert rings.looked_at.margin(Phase.MIDDLE) < spot.margin(Phase.MIDDLE)
+    desk.press(Qt.Key.Key_Return)
+    assert desk.picture.now.margin_of(Phase.MIDDLE) > before
+
+
+def test_rings_follow_the_phase(desk: Desk, rings: MapView) -> None:
+    desk.click(desk.window.header.phases.buttons[Phase.EXIT])
+    assert "exit" in rings.accessibleName()
+
+
+def test_the_front_of_pareto_holds_what_no_other_beats() -> None:
+    def ring(margin: float, roll: float) -> Spot:
+        return Spot((0, 0), (0, 0), (margin,) * len(FIVE), roll)
+
+    best, close, beaten, flat = ring(1.0, 5.0), ring(4.0, 3.5), ring(5.0, 5.5), ring(6.0, 2.5)
+    found = pareto((best, close, beaten, flat), Phase.MIDDLE, (0.0, 2.0), (2.0, 3.0))
+    assert found == (best, close, flat)
