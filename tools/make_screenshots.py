@@ -13,6 +13,7 @@ from pathlib import Path
 SCREEN = Path(__file__).resolve().parent.parent / "tests" / "support" / "screen.json"
 os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={SCREEN}"
 
+from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
@@ -64,6 +65,10 @@ def main() -> None:
         _keep(bridge, window, "compare")
         page.boards.buttons["setting map"].click()
         _keep(bridge, window, "setting-map")
+        page.boards.buttons["a maker's claim"].click()
+        QTest.keyClicks(page.claim.percent.edit, "120")
+        QTest.keyClick(page.claim.percent.edit, Qt.Key.Key_Return)
+        _keep(bridge, window, "claim")
         page.boards.buttons["both bars"].click()
         window.header.beam.asked.emit()
         _keep(bridge, window, "working")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.documents.records import BarRecord, CarRecord, Setting
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -15,6 +15,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.grip.outcome import Ending
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
+    from anchor_beam.figures.claim import Held
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.plane import Spot
@@ -32,6 +33,7 @@ def load() -> None:
     import anchor_beam.figures.bands
     import anchor_beam.figures.beliefs
     import anchor_beam.figures.changing
+    import anchor_beam.figures.claim
     import anchor_beam.figures.compare
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
@@ -162,6 +164,22 @@ class ComparisonOf:
         from anchor_beam.figures.compare import compared
 
         return compared(self.car, self.settings, self.reference, report)
+
+
+@dataclass(frozen=True)
+class ClaimOf:
+    """Whether one bar can be so many times as stiff as another."""
+
+    bar: BarRecord
+    standard: BarRecord
+    standard_hole: int
+    ratio: float
+
+    def run(self, _report: Report) -> Held:
+        """All at once."""
+        from anchor_beam.figures.claim import held
+
+        return held(self.bar, self.standard, self.standard_hole, self.ratio)
 
 
 @dataclass(frozen=True)

@@ -194,11 +194,13 @@ class Dimensions:
 
 @dataclass(frozen=True, eq=False)
 class LaidBar:
-    """Where things sit along the centreline: arc lengths [m] of pivots (2,) and holes (2, n), left then right."""
+    """Where things sit along the centreline: arc lengths [m] of pivots (2,) and holes (2, n), left then right. room: how far
+    from its tip a hole can be [m]."""
 
     line: Centreline
     pivots: tuple[float, float]
     holes: tuple[tuple[float, ...], tuple[float, ...]]
+    room: float
 
 
 def layout(bar: Bar) -> LaidBar:
@@ -241,7 +243,7 @@ def _placed(path: tuple[Vertex, ...], at: tuple[float, float], along: tuple[floa
                 accepts=f"0 to {room * 1e3:.1f} mm from the end of the arm",
             )
     total = line.length
-    return LaidBar(line, (pivots[0], pivots[1]), (along, tuple(total - hole for hole in along)))
+    return LaidBar(line, (pivots[0], pivots[1]), (along, tuple(total - hole for hole in along)), room)
 
 
 def _arm_room(line: Centreline, pivots: list[float]) -> float:

@@ -50,7 +50,8 @@ class Strip(QWidget):
         self.caption.setFont(theme.font(Size.SMALL))
         self.caption.setForegroundRole(QPalette.ColorRole.PlaceholderText)
         self.caption.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
-        row.addWidget(self.caption, stretch=1)
+        row.addWidget(self.caption, stretch=1000)
+        row.addStretch(1)  # while there is no caption
         first = next(iter(views))
         self.buttons[first].setChecked(True)
         self._look_at(first)

@@ -19,7 +19,7 @@ _MODULES = {
     "skidpad": ("road", "SkidpadQuestion"), "motion-ratio": ("measure", "MotionRatioQuestion"),
     "tilt": ("measure", "TiltQuestion"), "deflection": ("measure", "DeflectionQuestion"),
     "drop-in": ("measure", "DropInQuestion"), "jack-test": ("measure", "JackTestQuestion"),
-    "fatigue": ("parts", "FatigueQuestion"), "direct": ("parts", "DirectQuestion"),
+    "claim": ("claim", "ClaimQuestion"), "fatigue": ("parts", "FatigueQuestion"), "direct": ("parts", "DirectQuestion"),
     "clearance": ("parts", "ClearanceQuestion"),
     "spring-press": ("aids", "SpringPressQuestion"),
     "wheel-rate": ("aids", "WheelRateQuestion"),

@@ -8,8 +8,8 @@ from pydantic import BaseModel, Field
 
 from anchor_beam.core.measure.photo import CLICK
 from anchor_beam.core.measure.rates import GAUGE, Ends
-from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair
-from anchor_beam.documents.asks.measure import Loads, Positive, Readings
+from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair, Positive
+from anchor_beam.documents.asks.measure import Loads, Readings
 
 
 class Pressing(BaseModel):

@@ -11,6 +11,7 @@ from anchor_beam.documents.asks.limits import FARTHEST
 
 STRICT = ConfigDict(extra="forbid", frozen=True)
 Number = Annotated[float, Strict(), Field(allow_inf_nan=False, ge=-FARTHEST, le=FARTHEST)]
+Positive = Annotated[Number, Field(gt=0.0)]
 Flag = Annotated[bool, Strict()]
 Pair = tuple[Number, Number]
 Point3 = tuple[Number, Number, Number]

@@ -8,11 +8,10 @@ from pydantic import BaseModel, Field
 
 from anchor_beam.core.measure.jack_test import BarState
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair
+from anchor_beam.documents.asks.common import STRICT, Flag, Number, Pair, Positive
 
 Readings = Annotated[tuple[Number, ...], Field(min_length=1, max_length=2000)]
 Loads = tuple[Number, Number, Number, Number]
-Positive = Annotated[Number, Field(gt=0.0)]
 
 
 class MotionRatioQuestion(BaseModel):

@@ -9,9 +9,7 @@ from pydantic import BaseModel, Field
 from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.linkage.direct import Fixity
 from anchor_beam.documents.asks.bar import BarAsk
-from anchor_beam.documents.asks.common import STRICT, Number, Point3
-
-Positive = Annotated[Number, Field(gt=0.0)]
+from anchor_beam.documents.asks.common import STRICT, Number, Point3, Positive
 
 
 class RunAlready(BaseModel):

@@ -14,6 +14,7 @@ _ANSWERS = {
     "skidpad": ("road", "skidpad_answer"), "motion-ratio": ("measure", "motion_ratio_answer"),
     "tilt": ("measure", "tilt_answer"), "deflection": ("measure", "deflection_answer"),
     "drop-in": ("measure", "drop_in_answer"), "jack-test": ("measure", "jack_test_answer"),
+    "claim": ("claim", "claim"),
     "fatigue": ("parts", "fatigue"), "direct": ("parts", "direct"), "clearance": ("parts", "clearance"),
     "spring-press": ("aids", "spring_press"),
     "wheel-rate": ("aids", "wheel_rate"),

@@ -22,6 +22,7 @@ from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.changing_view import ChangingView
+    from anchor_beam.desk.stages.bars.claim_view import ClaimView
     from anchor_beam.desk.stages.bars.compare_view import CompareView
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
     from anchor_beam.desk.stages.bars.map_view import MapView
@@ -49,7 +50,7 @@ class BarsPage(Split):
         self.strip = Strip(bridge.theme, views)
         boards: dict[str, Callable[[], QWidget]] = {
             "both bars": lambda: stacked(self.board, self.strip), "setting map": lambda: self.map,
-            "compare": lambda: self.compare,
+            "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
         }  # fmt: skip
         self.boards = Strip(bridge.theme, boards, fixed=False)
         self.board.captioned.connect(self.boards.caption.setText)
@@ -100,6 +101,16 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.compare_view import CompareView
 
         return CompareView(self._bridge, self._files)
+
+    @cached_property
+    def claim(self) -> ClaimView:
+        """Whether what the maker says can be true."""
+        from anchor_beam.desk.stages.bars.claim_view import ClaimView
+
+        view = ClaimView(self._bridge)
+        view.look_at(self._axle)
+        self.tabs.chosen.connect(view.look_at)
+        return view
 
     @cached_property
     def changing(self) -> ChangingView:
