@@ -24,6 +24,7 @@ from anchor_beam.documents.core_inputs import bar_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
+from anchor_beam.figures.window_edges import WindowEdges, window_edges
 
 Holes = tuple[int, int]
 
@@ -46,12 +47,18 @@ class Rung:
 class Ladder:
     """The rungs in the order of their rear share; `present` is the index of the setting on the bench.
 
-    out_of_reach: settings left out because a fitted link does not reach the hole.
+    out_of_reach: settings left out because a fitted link does not reach the hole. edges: of the window in the middle of the
+    corner.
     """
 
     rungs: tuple[Rung, ...]
     present: int
     out_of_reach: int
+    edges: WindowEdges = WindowEdges.NOWHERE
+
+    def inside(self, window: tuple[float, float]) -> bool:
+        """Whether a rung lies in the window [%]."""
+        return any(window[0] <= rung.margin <= window[1] for rung in self.rungs)
 
 
 @lru_cache(maxsize=128)
@@ -84,7 +91,11 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     rungs.sort(key=lambda rung: rung.rear_share)
     now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))
     present = next((i for i, rung in enumerate(rungs) if (rung.front, rung.rear) == now), -1)
-    return Ladder(tuple(rungs), present, len(tried) - len(grid))
+    pair = front[now[0]], rear[now[1]]
+    edges = WindowEdges.NOWHERE
+    if pair[0] is not None and pair[1] is not None:
+        edges = window_edges(turns, (pair[0], pair[1]), car.window(Phase.MIDDLE), Phase.MIDDLE)
+    return Ladder(tuple(rungs), present, len(tried) - len(grid), edges)
 
 
 def _peaks(setting: Setting, axle: Axle, holes: Sequence[Holes], torque: FloatArray) -> list[float | None]:

@@ -36,6 +36,19 @@ def setting_code(front: tuple[int, int], rear: tuple[int, int]) -> str:
     return " · ".join(f"{LETTER[axle]}{_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))
 
 
+def out_of_window(needed: list[tuple[Axle, float, str]]) -> str:
+    """Why no rung lies in the window: what would reach it, as axle, stiffness over what it has now, and about which diameter,
+    empty where that says nothing."""
+    if not needed:
+        return "no rung lies in your window, and neither bar alone can reach it"
+    parts = []
+    for axle, factor, diameter in needed:
+        softer, size = "softer" if factor < 1.0 else "stiffer", f" (about {diameter})" if diameter else ""
+        much = f"{abs(factor - 1.0) * 100:.0f}\u00a0%"
+        parts.append(no_bar(axle) if factor < 0.005 else f"a {axle} bar {much} {softer}{size}")
+    return f"no rung lies in your window: {', or '.join(parts)} would reach it"
+
+
 SHARE_WORDS = {"centre_torsion": "torsion", "arm_bending": "arms", "bushings": "bushings", "other": "rest"}
 
 

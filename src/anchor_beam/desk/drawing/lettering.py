@@ -27,9 +27,9 @@ class Lettering:
         self._painter.drawText(QPointF(round(left), round(baseline)), text)
         return left + width
 
-    def fitted(self, text: str, size: Size, room: float) -> str:
+    def fitted(self, text: str, size: Size, room: float, *, bold: bool = False) -> str:
         """The text, with an ellipsis where the room [px] ends."""
-        return self._theme.metrics(size).elidedText(text, Qt.TextElideMode.ElideRight, room)
+        return self._theme.metrics(size, bold=bold).elidedText(text, Qt.TextElideMode.ElideRight, room)
 
     def width(self, text: str, size: Size, *, bold: bool = False) -> float:
         """Width of a line [px]."""

@@ -20,10 +20,12 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words import faults
-from anchor_beam.words.bars import setting_words
+from anchor_beam.words.bars import out_of_window, setting_words
 
 if TYPE_CHECKING:
     from anchor_beam.figures.ladder import Ladder, Rung
+
+FAR = 15.0  # % of rear share beyond the rungs, up to which the axis reaches out to the window
 
 
 class LadderView(QWidget):
@@ -58,6 +60,7 @@ class LadderView(QWidget):
         if self._ladder is not None and self._ladder.rungs:
             self._looked = self._ladder.present
             self._range = self._range_of(self._ladder)
+            self.setAccessibleName(f"ladder: {self._head()}")
         self.update()
 
     # looking and choosing
@@ -123,6 +126,9 @@ class LadderView(QWidget):
         if shown is not None and shown.reference is not None and shown.reference.rear_share is not None:
             shares.append(shown.reference.rear_share)
         low, high = min(shares), max(shares)
+        if found.edges.shares is not None:  # the nearer edge is looked at as well, unless it is far away
+            near = min(found.edges.shares, key=lambda edge: max(low - edge, edge - high, 0.0))
+            low, high = (low, high) if max(low - near, near - high) > FAR else (min(low, near), max(high, near))
         pad = max(0.8, 0.08 * (high - low))
         return low - pad, high + pad
 
@@ -138,9 +144,11 @@ class LadderView(QWidget):
             painter.setPen(QPen(self._theme.colour(Tone.GRAB), 1.5))
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
         px = self._theme.px
-        Lettering(painter, self._theme).write(
-            px(14), px(20), "Ladder: what the holes can reach", Size.NORMAL, Tone.INK, align=Align.LEFT, bold=True
-        )
+        pen, left_out = Lettering(painter, self._theme), self._left_out()
+        room = self.width() - px(40) - pen.width(left_out, Size.SMALL)
+        head = pen.fitted(f"Ladder: {self._head()}", Size.NORMAL, room, bold=True)
+        pen.write(px(14), px(20), head, Size.NORMAL, Tone.INK, bold=True)
+        pen.write(self.width() - px(14), px(20), left_out, Size.SMALL, Tone.SOFT, align=Align.RIGHT)
         if self._bridge.picture is None or self._ladder is None or not self._ladder.rungs:
             Lettering(painter, self._theme).write(
                 px(14),
@@ -155,29 +163,44 @@ class LadderView(QWidget):
         self._paint_axis(painter)
         self._paint_reference(painter)
         self._paint_rungs(painter, self._ladder)
-        if self._ladder.out_of_reach:
-            gone = f"{self._ladder.out_of_reach} settings need another link length"
-            Lettering(painter, self._theme).write(
-                self.width() - px(14), px(20), gone, Size.SMALL, Tone.SOFT, align=Align.RIGHT
-            )
 
     def _paint_window(self, painter: QPainter) -> None:
         """The target window, put on this axis through the rungs: margin falls as the rear share rises."""
         shown = self._bridge.picture
         assert self._ladder is not None and shown is not None
-        low, high = shown.window(Phase.MIDDLE)
-        inside = [rung.rear_share for rung in self._ladder.rungs if low <= rung.margin <= high]
-        if not inside:
-            none = "no rung lies in your window"
-            Lettering(painter, self._theme).write(self.width() / 2, self._theme.px(40), none, align=Align.CENTRE)
+        top, edges = self._theme.px(34), self._ladder.edges.shares
+        if edges is None:
             return
-        left, right = self._x(min(inside)) - self._theme.px(5), self._x(max(inside)) + self._theme.px(5)
-        top = self._theme.px(34)
+        left, right = (
+            max(self._theme.px(20), min(self._x(share), self.width() - self._theme.px(20))) for share in edges
+        )
         painter.fillRect(QRectF(left, top, right - left, self._base - top), self._theme.colour(Tone.WINDOW))
         if self._looked in (self._ladder.present, -1):  # else the words of the rung that is looked at stand there
-            Lettering(painter, self._theme).write(
-                (left + right) / 2, top + self._theme.px(14), "your window", Size.SMALL, Tone.SOFT, align=Align.CENTRE
+            pen, words = Lettering(painter, self._theme), "your window"
+            half = pen.width(words, Size.SMALL) / 2 + self._theme.px(14)
+            at = max(half, min((left + right) / 2, self.width() - half))
+            pen.write(at, top + self._theme.px(14), words, Size.SMALL, Tone.SOFT, align=Align.CENTRE)
+
+    def _left_out(self) -> str:
+        gone = 0 if self._ladder is None else self._ladder.out_of_reach
+        return f"{gone} settings need another link length" if gone else ""
+
+    def _head(self) -> str:
+        """What it is, or that it has nothing for you and what would."""
+        shown, units = self._bridge.picture, self._bridge.units
+        if shown is None or self._ladder is None or not self._ladder.rungs:
+            return "what the holes can reach"
+        if self._ladder.inside(shown.window(Phase.MIDDLE)):
+            return "what the holes can reach"
+        needed = []
+        for one in self._ladder.edges.needed:
+            bar = shown.file.bench.end(one.axle).bar
+            od = bar.od.value * one.factor**0.25  # of a bar that is bent alike; a tube would need a wall as well
+            said = (
+                str(show(od, Kind.DIAMETER, units)) if bar.solid and not bar.plate_arms and one.factor > 0.0 else ""
             )
+            needed.append((one.axle, one.factor, said))
+        return out_of_window(needed)
 
     def _paint_axis(self, painter: QPainter) -> None:
         px = self._theme.px
