@@ -21,6 +21,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
+    from anchor_beam.figures.roll_budget import Budget
     from anchor_beam.figures.schools import Tried
     from anchor_beam.words.beliefs import Belief
 
@@ -40,6 +41,7 @@ def load() -> None:
     import anchor_beam.figures.plane
     import anchor_beam.figures.reasons
     import anchor_beam.figures.results
+    import anchor_beam.figures.roll_budget
     import anchor_beam.figures.schools  # noqa: F401
 
 
@@ -164,6 +166,21 @@ class ComparisonOf:
         from anchor_beam.figures.compare import compared
 
         return compared(self.car, self.settings, self.reference, report)
+
+
+@dataclass(frozen=True)
+class BudgetOf:
+    """Where the roll comes from, with this setting and with the reference."""
+
+    car: CarRecord
+    setting: Setting
+    reference: Setting | None
+
+    def run(self, _report: Report) -> tuple[Budget | None, Budget | None]:
+        """All at once."""
+        from anchor_beam.figures.roll_budget import budget
+
+        return budget(self.car, self.setting), None if self.reference is None else budget(self.car, self.reference)
 
 
 @dataclass(frozen=True)

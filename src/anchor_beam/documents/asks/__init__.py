@@ -12,6 +12,7 @@ if TYPE_CHECKING:  # the shortest way to a bar does without
 _MODULES = {
     "bar": ("bar", "BarQuestion"),
     "cornering": ("car", "CorneringQuestion"), "jack": ("car", "JackQuestion"), "rest": ("car", "RestQuestion"),
+    "roll-budget": ("car", "RollBudgetQuestion"),
     "linkage": ("linkage", "LinkageQuestion"), "balance": ("grip", "BalanceQuestion"), "search": ("grip", "SearchQuestion"),
     "change": ("change", "ChangeQuestion"), "schools": ("grip", "SchoolsQuestion"),
     "compare": ("compare", "CompareQuestion"),

@@ -174,6 +174,15 @@ class RestQuestion(BaseModel):
     car: CarAsk
 
 
+class RollBudgetQuestion(BaseModel):
+    """One question of kind "roll-budget": what tyres, springs, bars and chassis make of the roll."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["roll-budget"]
+    car: CarAsk
+
+
 KEYS = {
     "wheelbase": "wheelbase_mm", "sprung_mass": "sprung_mass_kg", "cg_height": "sprung_cg_height_mm",
     "sprung_cg_behind_front": "sprung_cg_behind_front_axle_mm", "sprung_cg_left": "sprung_cg_left_mm",

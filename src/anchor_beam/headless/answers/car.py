@@ -9,12 +9,19 @@ import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
 from anchor_beam.core.car.bars import BarBatch, bars
+from anchor_beam.core.car.budget import roll_budget
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.jack import JackPoint, jack_until
 from anchor_beam.core.car.lift import lifts, roll_gradient
 from anchor_beam.core.car.linear import axle_stiffness
 from anchor_beam.core.car.model import CarBatch, batch
-from anchor_beam.documents.asks.car import CorneringQuestion, JackQuestion, RestQuestion, car_from_ask
+from anchor_beam.documents.asks.car import (
+    CorneringQuestion,
+    JackQuestion,
+    RestQuestion,
+    RollBudgetQuestion,
+    car_from_ask,
+)
 from anchor_beam.documents.asks.common import keyed
 from anchor_beam.errors import NoSolution, placed
 from anchor_beam.headless.answers.figures import by_axle, by_corner, degrees, number
@@ -72,6 +79,20 @@ def jack(question: JackQuestion) -> dict[str, Any]:
     return {
         "jack_force_N": found.force, "wheel_loads_N": by_corner(state.loads[0]), "roll_deg": degrees(state.roll[0]),
         "pitch_deg": degrees(state.pitch[0]),
+    }  # fmt: skip
+
+
+def budget(question: RollBudgetQuestion) -> dict[str, Any]:
+    """Roll at rest, and the part of it that each makes [%]."""
+    car, pair = placed(lambda: car_from_ask(question.car), lambda place: f"car.{place}" if place else "car")
+    cars, both = batch([car]), bars([pair])
+    roll, found = float(roll_gradient(cars, both)[0]), roll_budget(cars, both)
+    if not math.isfinite(roll) or math.isnan(float(found.chassis[0])):
+        raise NoSolution("car", "These springs and bars do not hold the body up in roll.", accepts="stiffer springs")
+    return {
+        "roll_gradient_deg_per_g": math.degrees(roll) * GRAVITY,
+        "tyres_percent": by_axle(found.tyres[0], 0.01), "springs_percent": by_axle(found.springs[0], 0.01),
+        "bars_percent": by_axle(found.bars[0], 0.01), "chassis_percent": 100.0 * float(found.chassis[0]),
     }  # fmt: skip
 
 

@@ -7,6 +7,7 @@ from typing import Any
 
 _ANSWERS = {
     "bar": ("bar", "bar"), "cornering": ("car", "cornering"), "jack": ("car", "jack"), "rest": ("car", "rest"),
+    "roll-budget": ("car", "budget"),
     "linkage": ("linkage", "linkage"), "balance": ("grip", "balance"), "search": ("grip", "search"),
     "change": ("change", "change"), "schools": ("schools", "schools"),
     "compare": ("compare", "compare"),

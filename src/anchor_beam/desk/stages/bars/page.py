@@ -21,6 +21,7 @@ from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
+    from anchor_beam.desk.stages.bars.budget_view import BudgetView
     from anchor_beam.desk.stages.bars.changing_view import ChangingView
     from anchor_beam.desk.stages.bars.claim_view import ClaimView
     from anchor_beam.desk.stages.bars.compare_view import CompareView
@@ -51,6 +52,7 @@ class BarsPage(Split):
         boards: dict[str, Callable[[], QWidget]] = {
             "both bars": lambda: stacked(self.board, self.strip), "setting map": lambda: self.map,
             "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
+            "roll budget": lambda: self.budget,
         }  # fmt: skip
         self.boards = Strip(bridge.theme, boards, fixed=False)
         self.board.captioned.connect(self.boards.caption.setText)
@@ -101,6 +103,13 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.compare_view import CompareView
 
         return CompareView(self._bridge, self._files)
+
+    @cached_property
+    def budget(self) -> BudgetView:
+        """Where the roll comes from."""
+        from anchor_beam.desk.stages.bars.budget_view import BudgetView
+
+        return BudgetView(self._bridge)
 
     @cached_property
     def claim(self) -> ClaimView:
