@@ -24,6 +24,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.roll_budget import Budget
     from anchor_beam.figures.schools import Tried
     from anchor_beam.words.beliefs import Belief
+    from anchor_beam.words.warnings import Warned
 
 
 def load() -> None:
@@ -42,7 +43,8 @@ def load() -> None:
     import anchor_beam.figures.reasons
     import anchor_beam.figures.results
     import anchor_beam.figures.roll_budget
-    import anchor_beam.figures.schools  # noqa: F401
+    import anchor_beam.figures.schools
+    import anchor_beam.figures.warnings  # noqa: F401
 
 
 @dataclass(frozen=True)
@@ -181,6 +183,21 @@ class BudgetOf:
         from anchor_beam.figures.roll_budget import budget
 
         return budget(self.car, self.setting), None if self.reference is None else budget(self.car, self.reference)
+
+
+@dataclass(frozen=True)
+class WarningsOf:
+    """What the setting on the bench is warned of."""
+
+    car: CarRecord
+    setting: Setting
+    reference: Setting | None
+
+    def run(self, _report: Report) -> tuple[Warned, ...]:
+        """All at once."""
+        from anchor_beam.figures.warnings import warnings
+
+        return warnings(self.car, self.setting, self.reference)
 
 
 @dataclass(frozen=True)

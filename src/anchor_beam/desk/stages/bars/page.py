@@ -27,6 +27,7 @@ if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.compare_view import CompareView
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
     from anchor_beam.desk.stages.bars.map_view import MapView
+    from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
 
 class BarsPage(Split):
@@ -46,7 +47,7 @@ class BarsPage(Split):
         self.tabs.chosen.connect(self._choose)
         views = {
             "ladder": lambda: self.ladder, "roll and handling": lambda: self.curves,
-            "change of direction": lambda: self.changing,
+            "change of direction": lambda: self.changing, "warnings": lambda: self.warnings,
         }  # fmt: skip
         self.strip = Strip(bridge.theme, views)
         boards: dict[str, Callable[[], QWidget]] = {
@@ -110,6 +111,13 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.budget_view import BudgetView
 
         return BudgetView(self._bridge)
+
+    @cached_property
+    def warnings(self) -> WarningsView:
+        """What this setting is warned of."""
+        from anchor_beam.desk.stages.bars.warnings_view import WarningsView
+
+        return WarningsView(self._bridge)
 
     @cached_property
     def claim(self) -> ClaimView:
