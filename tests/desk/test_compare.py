@@ -8,6 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QTableView
@@ -189,3 +190,27 @@ def test_the_front_of_pareto_holds_what_no_other_beats() -> None:
     best, close, beaten, flat = ring(1.0, 5.0), ring(4.0, 3.5), ring(5.0, 5.5), ring(6.0, 2.5)
     found = pareto((best, close, beaten, flat), Phase.MIDDLE, (0.0, 2.0), (2.0, 3.0))
     assert found == (best, close, flat)
+
+
+def test_the_table_is_printed_on_as_many_pages_as_it_takes(desk: Desk, table: CompareView, tmp_path: Path) -> None:
+    desk.click(table.every)
+    desk.rest()
+    desk.click(table.print)
+    (dialog,) = [d for d in desk.window.findChildren(QFileDialog) if d.isVisible()]
+    path = tmp_path / "settings.pdf"
+    name = dialog.findChild(QLineEdit)
+    name.setText(str(path))
+    QTest.keyClick(name, Qt.Key.Key_Return)
+    desk.settle()
+    pages = PdfReader(path).pages
+    text = " ".join(page.extract_text() for page in pages)
+    for words in ("Sorrel Finch: settings side by side", "turn-in, %", "damp 3, as found", "F1 · R2/3", "not kept"):
+        assert words in text, words
+    assert all(each.bands is None or each.now is not None for each in table._found)
+    assert text.count("not kept") >= len(table._found) - 4
+    lines: list[float] = []
+    for page in pages:
+        page.extract_text(
+            visitor_text=lambda said, cm, at, *_: lines.append(cm[5] + cm[3] * at[5]) if said.strip() else None
+        )
+    assert min(lines) > 18.0  # points: no printer cuts it

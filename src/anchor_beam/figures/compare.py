@@ -9,8 +9,10 @@ import csv
 import io
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from datetime import date
 from functools import partial
 
+from anchor_beam import __version__
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarFile, CarRecord, Setting
@@ -30,6 +32,8 @@ from anchor_beam.figures.rows import (
     read_row,
     wheel_rate,
 )
+from anchor_beam.sheets.comparison import ComparedRow, Comparison, Entry
+from anchor_beam.sheets.page import paper_for
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.words.names import LETTER
 from anchor_beam.words.phases import NAMES
@@ -197,6 +201,24 @@ def table_csv(
         cells = [cell(column, row, file, units) for column in columns]
         writer.writerow([*map(plain_text, name), *(part for one in cells for part in _plain_parts(one))])
     return out.getvalue()
+
+
+def comparison(
+    columns: tuple[Column, ...], rows: tuple[Compared, ...], names: tuple[Names, ...], file: CarFile, units: System
+) -> Comparison:
+    """The table for paper; names: of the rows."""
+    entries = (tuple(cell(column, row, file, units) for column in columns) for row in rows)
+    return Comparison(
+        f"{file.car.name}: settings side by side", f"{date.today().isoformat()}, Anchor Beam {__version__}",
+        f"Small figures: against “{file.reference}”, with the band of the difference; grey where it is less than that.",
+        tuple(column.head(units) for column in columns),
+        tuple(
+            ComparedRow(name or code, " · ".join(filter(None, (code if name else "", state))),
+                        tuple(Entry(one.value, one.difference, one.clear) for one in line))
+            for (name, code, state), line in zip(names, entries, strict=True)
+        ),
+        paper_for(units),
+    )  # fmt: skip
 
 
 def _plain_parts(one: Cell) -> tuple[str, str, str, str]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from enum import Enum
 from pathlib import Path
 from typing import Any
@@ -35,6 +35,15 @@ def write_page(path: Path, paper: PaperSize, title: str, paint: Callable[[Any], 
     Raises:
         OSError: the file cannot be written.
     """
+    write_pages(path, paper, title, (paint,))
+
+
+def write_pages(path: Path, paper: PaperSize, title: str, paints: Sequence[Callable[[Any], None]]) -> None:
+    """The same with a page for each.
+
+    Raises:
+        OSError: the file cannot be written.
+    """
     from reportlab.pdfgen.canvas import Canvas
 
     register_fonts()
@@ -42,9 +51,10 @@ def write_page(path: Path, paper: PaperSize, title: str, paint: Callable[[Any], 
     canvas = Canvas(page, pagesize=paper.value, pageCompression=1)
     canvas.setTitle(title)
     canvas.setCreator("Anchor Beam")
-    canvas.translate(0.5 * (paper.value[0] - PaperSize.A4.value[0]), 0.0)
-    paint(canvas)
-    canvas.showPage()
+    for paint in paints:
+        canvas.translate(0.5 * (paper.value[0] - PaperSize.A4.value[0]), 0.0)
+        paint(canvas)
+        canvas.showPage()
     canvas.save()
     write_whole(path, lambda made: made.write_bytes(page.getvalue()))
 
@@ -58,11 +68,11 @@ def fitted(paper: Paper, x: float, y: float, text: str, size: float, room: float
     paper.write((x, y), text, size, bold=True)
 
 
-def rule(canvas: Any, y: float) -> None:
+def rule(canvas: Any, y: float, *, left: float = LEFT, right: float = RIGHT) -> None:
     """A line across the page."""
     canvas.setLineWidth(0.5)
     canvas.setStrokeColor("#A8A296")
-    canvas.line(LEFT, y, RIGHT, y)
+    canvas.line(left, y, right, y)
 
 
 def wrap(text: str, size: float, room: float) -> list[str]:

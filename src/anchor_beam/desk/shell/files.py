@@ -17,6 +17,7 @@ from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.exchange import bring_in_bundle, explain, read_car_file, write_car
+from anchor_beam.sheets.comparison import Comparison
 from anchor_beam.words import faults
 
 
@@ -66,6 +67,15 @@ class Files(QObject):
     def photo_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a photo."""
         self._ask("Take a photo", "Photos (*.png *.jpg *.jpeg)", "", then, saving=False)
+
+    def comparison_out(self, content: Comparison) -> None:
+        """Print settings side by side."""
+        from anchor_beam.sheets.comparison import write_comparison
+
+        self._ask(
+            "Settings side by side", "PDF (*.pdf)", self._named(" settings.pdf"),
+            lambda path: self._write(path, lambda: write_comparison(content, path)), saving=True,
+        )  # fmt: skip
 
     def table_out(self, name: str, text: str) -> None:
         """Write a table."""

@@ -24,7 +24,18 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.figures.compare import AT_FIRST, COLUMNS, Cell, Column, Compared, cell, table_csv, to_compare
+from anchor_beam.figures.compare import (
+    AT_FIRST,
+    COLUMNS,
+    Cell,
+    Column,
+    Compared,
+    Names,
+    cell,
+    comparison,
+    table_csv,
+    to_compare,
+)
 from anchor_beam.jobs.request import Answer, Done, Partial, Request
 from anchor_beam.session.edits import CompareWith, ReachRung, UseSetting
 from anchor_beam.session.workshop import Part
@@ -68,10 +79,13 @@ class CompareView(QWidget):
         self.columns.setMenu(self._menu())
         self.out = QPushButton("As a CSV…")
         self.out.clicked.connect(self._write)
+        self.print = QPushButton("As a PDF…")
+        self.print.clicked.connect(self._print)
         row.addWidget(self.every)
         row.addStretch()
         row.addWidget(self.columns)
         row.addWidget(self.out)
+        row.addWidget(self.print)
         return row
 
     def _menu(self) -> QMenu:
@@ -167,15 +181,27 @@ class CompareView(QWidget):
         if shown is not None and each.holes is None and shown.file.saved(each.setting.name) == each.setting:
             self._bridge.ask_or_complain(CompareWith(each.setting.name))
 
+    def _in_order(self) -> tuple[Compared, ...]:
+        """As they stand in the table."""
+        order = (self.rows.mapToSource(self.rows.index(i, 0)).row() for i in range(self.rows.rowCount()))
+        return tuple(self._found[i] for i in order)
+
+    def _names(self, rows: tuple[Compared, ...]) -> tuple[Names, ...]:
+        return tuple((one.setting.name, setting_code(*_holes(one)), ", ".join(self.state_of(one))) for one in rows)
+
+    def _print(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None:
+            rows = self._in_order()
+            self._files.comparison_out(
+                comparison(self.chosen, rows, self._names(rows), shown.file, self._bridge.units)
+            )
+
     def _write(self) -> None:
         shown = self._bridge.picture
         if shown is not None:
-            order = [self.rows.mapToSource(self.rows.index(i, 0)).row() for i in range(self.rows.rowCount())]
-            rows = tuple(self._found[i] for i in order)
-            names = tuple(
-                (one.setting.name, setting_code(*_holes(one)), ", ".join(self.state_of(one))) for one in rows
-            )
-            text = table_csv(self.chosen, rows, names, shown.file, self._bridge.units)
+            rows = self._in_order()
+            text = table_csv(self.chosen, rows, self._names(rows), shown.file, self._bridge.units)
             self._files.table_out(f"{shown.file.car.name} settings", text)
 
 
