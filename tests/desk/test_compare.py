@@ -53,11 +53,13 @@ def at_row(view: QTableView, row: int) -> QPoint:
 def test_rows_are_the_bench_the_kept_settings_and_with_a_press_every_hole(desk: Desk, table: CompareView) -> None:
     file = desk.picture.file
     assert texts(table, 0) == [file.bench.name, *(setting.name for setting in file.settings)]
-    said = table.state_of(Compared(replace(file.bench, front=replace(file.bench.front, hole_left=0)), None, None))
-    assert said == ("not kept",)
+    said = table._items.names(
+        Compared(replace(file.bench, front=replace(file.bench.front, hole_left=0)), None, None)
+    )[2]
+    assert said == "not kept"
     desk.click(table.every)
     desk.rest()
-    assert len(table._found) > 20
+    assert len(table._items.rows) > 20
     assert "F1 · R2/3" in texts(table, 0)
     assert table.said.text().startswith("Enter")
 
@@ -91,7 +93,7 @@ def test_r_makes_a_kept_row_the_reference_and_its_differences_vanish(desk: Desk,
     desk.rest()
     assert desk.picture.file.reference == "dry 1"
     again = table.row(table.rows.index(texts(table, 0).index("dry 1"), 0))
-    assert "reference" in table.state_of(again)
+    assert "reference" in table._items.names(again)[2]
     assert again.bands.change is None
 
 
@@ -111,10 +113,10 @@ def test_the_table_is_written_with_numbers_that_programs_read(desk: Desk, table:
     QTest.keyClick(name, Qt.Key.Key_Return)
     desk.settle()
     head, *rows = csv.reader(io.StringIO(path.read_text()))
-    shown = [each.setting.name for each in table._found]
+    shown = [each.setting.name for each in table._items.rows]
     assert [row[0] for row in rows] == shown
     here = head.index("middle [%]")
-    for row, each in zip(rows, table._found, strict=True):
+    for row, each in zip(rows, table._items.rows, strict=True):
         assert float(row[here]) == pytest.approx(each.now.margin_of(Phase.MIDDLE), abs=0.051)
         assert float(row[here + 1]) == pytest.approx(each.bands.margins[Phase.MIDDLE], abs=0.051)
     against = head.index("middle against standard [%]")
@@ -131,10 +133,8 @@ def test_each_difference_is_that_of_two_balances_and_a_setting_that_cannot_be_sa
     file = desk.picture.file
     bar = replace(file.bench.front.bar, solid=False, wall=Figure(0.05))
     no_bore = replace(file.bench, front=replace(file.bench.front, bar=bar))
-    told: list[float] = []
     rows = (*to_compare(file, every_hole=False), Compared(no_bore, None, None))
-    found = compared(file.car, rows, file.reference_setting, lambda _rows, done: told.append(done))
-    assert told == [(i + 1) / len(rows) for i in range(len(rows))]
+    found = [compared(file.car, row, file.reference_setting) for row in rows]
     assert found[-1].now is None and found[-1].why
     for each in found[:-1]:
         direct = results(file.car, each.setting)
@@ -206,8 +206,8 @@ def test_the_table_is_printed_on_as_many_pages_as_it_takes(desk: Desk, table: Co
     text = " ".join(page.extract_text() for page in pages)
     for words in ("Sorrel Finch: settings side by side", "turn-in, %", "damp 3, as found", "F1 · R2/3", "not kept"):
         assert words in text, words
-    assert all(each.bands is None or each.now is not None for each in table._found)
-    assert text.count("not kept") >= len(table._found) - 4
+    assert all(each.bands is None or each.now is not None for each in table._items.rows)
+    assert text.count("not kept") >= len(table._items.rows) - 4
     lines: list[float] = []
     for page in pages:
         page.extract_text(

@@ -46,6 +46,7 @@ def test_what_the_fourth_power_promises_is_said_to_be_that(desk: Desk, claim: Cl
     assert "diameter to the fourth" in claim.verdict.text()
     texts = [text.replace("\u00a0", " ") for text in cells(claim)]
     assert texts.count("+117.4 %") == 6
+    assert "within 1.0 mm: another variant, or paint" in texts
     ratios = held(
         desk.picture.file.bench.rear.bar, desk.picture.file.reference_setting.rear.bar, 0, 2.17
     ).found.ratios  # fmt: skip

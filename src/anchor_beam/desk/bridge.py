@@ -146,6 +146,12 @@ class Bridge(QObject):
         if self.painted:
             self._quiet.start()
 
+    def ask_again(self, view: QWidget) -> None:
+        """Have the next job of a view done, now that it has taken the answer of one."""
+        for entry in self._followers:
+            entry.waiting |= entry.widget is view
+        self._ask_for_jobs()
+
     # another car
 
     def open(self, car: int, then: Callable[[], None]) -> None:

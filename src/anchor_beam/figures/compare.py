@@ -38,7 +38,6 @@ from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.words.names import LETTER
 from anchor_beam.words.phases import NAMES
 
-Report = Callable[[object, float], None]
 Names = tuple[str, str, str]  # of a row: the setting, its holes, what it is just now
 
 
@@ -80,12 +79,14 @@ class Cell:
 
 @dataclass(frozen=True, eq=False)
 class Column:
-    """key: for choices and tests. title: in the head. read: a cell of a picture. unit: of the value."""
+    """key: for choices and tests. title: in the head. kind: of the value. read: a cell of a picture. order: by what it is
+    sorted, None where there is no figure."""
 
     key: str
     title: str
     kind: Kind
     read: Callable[[Picture, System], Cell]
+    order: Callable[[Results], float | None]
 
     def head(self, units: System) -> str:
         """Title and unit."""
@@ -113,9 +114,14 @@ def _spaced(*parts: str) -> str:
 
 
 def _columns() -> tuple[Column, ...]:
-    found = [Column(str(phase), NAMES[phase], Kind.PERCENT, partial(_phase, phase)) for phase in FIVE]
+    found = [
+        Column(
+            str(phase), NAMES[phase], Kind.PERCENT, partial(_phase, phase), partial(Results.margin_of, phase=phase)
+        )
+        for phase in FIVE
+    ]
     found += [
-        Column(row.key, title, row.kind, partial(_row, row))
+        Column(row.key, title, row.kind, partial(_row, row), row.value)
         for row, title in ((ROLL_GRADIENT, "roll"), (FIRST_LIFT, "lifts at"), (REAR_SHARE, "rear share"))
     ]
     for axle in Axle:
@@ -124,7 +130,9 @@ def _columns() -> tuple[Column, ...]:
         for row, title in (
             (wheel_rate(axle), "rate"), (link_load(axle), "link at 1 g"), (stress, "stress at 1 g"), (mass, "mass"),
         ):  # fmt: skip
-            found.append(Column(f"{axle} {row.key}", f"{LETTER[axle]} {title}", row.kind, partial(_row, row)))
+            found.append(
+                Column(f"{axle} {row.key}", f"{LETTER[axle]} {title}", row.kind, partial(_row, row), row.value)
+            )
     return tuple(found)
 
 
@@ -133,18 +141,8 @@ AT_FIRST = (*map(str, FIVE), "roll gradient", "first lift")
 """Keys of the columns that are shown until others are chosen."""
 
 
-def compared(
-    car: CarRecord, settings: tuple[Compared, ...], reference: Setting | None, report: Report
-) -> tuple[Compared, ...]:
-    """The settings worked out one after another; report is told those that are done, and how far it is."""
-    done: list[Compared] = []
-    for each in settings:
-        done.append(_worked(car, each, reference))
-        report((*done, *settings[len(done) :]), len(done) / len(settings))
-    return tuple(done)
-
-
-def _worked(car: CarRecord, each: Compared, reference: Setting | None) -> Compared:
+def compared(car: CarRecord, each: Compared, reference: Setting | None) -> Compared:
+    """The same worked out, with its bands and those of its differences to the reference."""
     try:
         now = results(car, each.setting)
     except AnchorBeamError as problem:

@@ -157,17 +157,17 @@ class PlaneOf:
 
 @dataclass(frozen=True)
 class ComparisonOf:
-    """Settings side by side, each with its bands and those of its differences."""
+    """A setting beside the reference, with its bands and those of its differences."""
 
     car: CarRecord
-    settings: tuple[Compared, ...]
+    setting: Compared
     reference: Setting | None
 
-    def run(self, report: Report) -> tuple[Compared, ...]:
-        """One after another, those that are done at once."""
+    def run(self, _report: Report) -> Compared:
+        """One row: many at once would be much to take over for the window."""
         from anchor_beam.figures.compare import compared
 
-        return compared(self.car, self.settings, self.reference, report)
+        return compared(self.car, self.setting, self.reference)
 
 
 @dataclass(frozen=True)

@@ -2,7 +2,18 @@
 
 from __future__ import annotations
 
-from anchor_beam.core.bar.claim import Assumption, Backwards, Checked, Turned, Verdict
+from anchor_beam.core.bar.claim import (
+    HARDEST,
+    NEAR_A_HOLE,
+    NEAR_DIAMETER,
+    SOFTEST,
+    THINNEST,
+    Assumption,
+    Backwards,
+    Checked,
+    Turned,
+    Verdict,
+)
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 
@@ -25,12 +36,6 @@ KIND = {
 NEEDS = {
     Turned.WALL: "a wall of", Turned.HOLE: "a hole at", Turned.STANDARD: "a standard bar of",
     Turned.BUSHING: "its bushings of",
-}  # fmt: skip
-BELIEVABLE = {
-    Turned.WALL: "2 mm or more, and a fourteenth of the diameter",
-    Turned.HOLE: "from the end of the arm; within 25 mm of those drilled",
-    Turned.STANDARD: "within 1 mm: another variant, or paint",
-    Turned.BUSHING: "from soft rubber to hard plastic",
 }  # fmt: skip
 TRUE_WITH = "It would be true with"  # a heading; what is believable stands bold
 BELIEVABLY = "bold where that is believable:"
@@ -58,6 +63,20 @@ def _at(holes: list[int], of: int) -> str:
         return ""
     numbers = " and ".join(str(at + 1) for at in holes)
     return f" at {'hole' if len(holes) == 1 else 'holes'} {numbers}"
+
+
+def believable(what: Turned, units: System) -> str:
+    """Which values are."""
+    match what:
+        case Turned.WALL:
+            return f"{show(THINNEST, Kind.DIAMETER, units)} or more, and a fourteenth of the diameter"
+        case Turned.HOLE:
+            return f"from the end of the arm; within {show(NEAR_A_HOLE, Kind.FINE_LENGTH, units)} of those drilled"
+        case Turned.STANDARD:
+            return f"within {show(NEAR_DIAMETER, Kind.DIAMETER, units)}: another variant, or paint"
+        case Turned.BUSHING:
+            soft, hard = (show(at, Kind.RATE, units) for at in (SOFTEST, HARDEST))
+            return f"from soft rubber, {soft}, to hard plastic, {hard}"
 
 
 def way_words(way: Backwards, units: System) -> str:

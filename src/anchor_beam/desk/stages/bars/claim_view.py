@@ -21,7 +21,7 @@ from anchor_beam.jobs.request import Answer, Done, Failed, Request
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
-from anchor_beam.words.claims import BELIEVABLE, BELIEVABLY, COUNTED, NEEDS, TRUE_WITH, verdict_words, way_words
+from anchor_beam.words.claims import BELIEVABLY, COUNTED, NEEDS, TRUE_WITH, believable, verdict_words, way_words
 from anchor_beam.words.names import hole
 
 
@@ -175,7 +175,7 @@ class ClaimView(QScrollArea):
             for way in (each for each in found.backwards if each.what is what):
                 text = way_words(way, self._bridge.units)
                 self._cell(i, 1 + (way.hole or 0), text, right=True, bold=way.believable, soft=not way.believable)
-            self._cell(i, 2 + len(found.ratios), BELIEVABLE[what], soft=True)
+            self._cell(i, 2 + len(found.ratios), believable(what, self._bridge.units), soft=True)
 
     def _cell(
         self, row: int, column: int, text: str, *, soft: bool = False, right: bool = False, bold: bool = False

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QModelIndex, QPersistentModelIndex, QRectF, QSize, QSortFilterProxyModel, Qt
-from PySide6.QtGui import QKeyEvent, QPainter, QStandardItem, QStandardItemModel
+from dataclasses import replace
+
+from PySide6.QtCore import QSortFilterProxyModel, Qt
+from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QCheckBox,
@@ -11,9 +13,6 @@ from PySide6.QtWidgets import (
     QHeaderView,
     QMenu,
     QPushButton,
-    QStyle,
-    QStyledItemDelegate,
-    QStyleOptionViewItem,
     QTableView,
     QVBoxLayout,
     QWidget,
@@ -21,49 +20,40 @@ from PySide6.QtWidgets import (
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.stages.bars.compare_rows import HEIGHT, ORDER, CompareRows, Index, TwoLines, is_kept
 from anchor_beam.desk.widgets.plain import Label
-from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.figures.compare import (
-    AT_FIRST,
-    COLUMNS,
-    Cell,
-    Column,
-    Compared,
-    Names,
-    cell,
-    comparison,
-    table_csv,
-    to_compare,
-)
-from anchor_beam.jobs.request import Answer, Done, Partial, Request
+from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.figures.compare import AT_FIRST, COLUMNS, Column, Compared, comparison, table_csv, to_compare
+from anchor_beam.jobs.request import Answer, Done, Failed, Request
 from anchor_beam.session.edits import CompareWith, ReachRung, UseSetting
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.bars import setting_code
+from anchor_beam.words import faults
 
-CHANGE, CLEAR, ORDER = (Qt.ItemDataRole.UserRole + i for i in range(3))
-Index = QModelIndex | QPersistentModelIndex
+HOW = "Enter puts a row on the bench, R compares with it, a press on a head sorts."
+WIDEST = "neutral 10.0 ±3.0"  # of the figures in a column
 
 
 class CompareView(QWidget):
-    """Enter puts the row on the bench, R makes it the reference; a head sorts."""
+    """Enter puts the row on the bench, R makes it the reference; a head sorts. Rows are worked out one by one."""
 
     def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__()
         self._bridge, self._files, theme = bridge, files, bridge.theme
-        self._found: tuple[Compared, ...] = ()
         self._keys: tuple[str, ...] = AT_FIRST
+        self._known: dict[Setting, Compared] = {}
+        self._known_for: tuple[CarRecord, Setting | None] | None = None  # what the known rows belong to
         self.setAutoFillBackground(True)
         column = QVBoxLayout(self)
         column.setContentsMargins(theme.px(14), theme.px(8), theme.px(14), theme.px(10))
         column.addLayout(self._head())
         self.table = _Table(self)
-        self._items = QStandardItemModel(self)
+        self._items = CompareRows(self)
         self.rows = QSortFilterProxyModel(self)
         self.rows.setSortRole(ORDER)
         self.rows.setSourceModel(self._items)
         self.table.setModel(self.rows)
-        self.table.setItemDelegate(_TwoLines(theme, self.table))
+        self.table.setItemDelegate(TwoLines(theme, self.table))
         column.addWidget(self.table, stretch=1)
         self.said = Label()
         self.said.setFont(theme.font(Size.SMALL))
@@ -83,9 +73,8 @@ class CompareView(QWidget):
         self.print.clicked.connect(self._print)
         row.addWidget(self.every)
         row.addStretch()
-        row.addWidget(self.columns)
-        row.addWidget(self.out)
-        row.addWidget(self.print)
+        for button in (self.columns, self.out, self.print):
+            row.addWidget(button)
         return row
 
     def _menu(self) -> QMenu:
@@ -109,116 +98,101 @@ class CompareView(QWidget):
     # what stands in it
 
     def _wanted(self) -> Request | None:
+        """The first row that is not known yet."""
         shown = self._bridge.picture
         if shown is None:
             return None
         from anchor_beam.jobs.tasks import ComparisonOf
 
-        self._found = to_compare(shown.file, every_hole=self.every.isChecked())
-        self._fill()
-        return ComparisonOf(shown.file.car, self._found, shown.file.reference_setting)
+        for each in self._items.rows:
+            if each.setting not in self._known:
+                return ComparisonOf(shown.file.car, each, shown.file.reference_setting)
+        return None
 
     def _take(self, answer: Answer | None) -> None:
-        match answer:
-            case Partial(found, done):
-                self._found = found
-                self.said.setText(f"{done:.0%} worked out")
-            case Done(found):
-                self._found = found
-                self.said.setText("Enter puts a row on the bench, R compares with it, a press on a head sorts.")
-            case _:
-                self._found = ()
-        self._fill()
+        rows = self._items.rows
+        if isinstance(answer, Done):
+            each: Compared = answer.value
+            self._known[each.setting] = each
+            for i, row in enumerate(rows):
+                if row.setting == each.setting:
+                    self._items.take(i, replace(each, holes=row.holes))
+            self._bridge.ask_again(self)
+        done = sum(row.setting in self._known for row in rows)
+        self.said.setText(HOW if done == len(rows) else f"{done} of {len(rows)} worked out")
+        if isinstance(answer, Failed):
+            self.said.setText(faults.sentence(answer.problem, self._bridge.units))
 
     def _fill(self) -> None:
-        shown, units = self._bridge.picture, self._bridge.units
-        if shown is None:
-            return
-        columns = self.chosen
-        at = self.table.currentIndex().row()
-        self._items.setColumnCount(1 + len(columns))
-        self._items.setRowCount(len(self._found))
-        self._items.setHorizontalHeaderLabels(["setting", *(column.head(units) for column in columns)])
-        for i, each in enumerate(self._found):
-            code, state = setting_code(*_holes(each)), self.state_of(each)
-            under = " · ".join(part for part in (code if each.setting.name else "", *state) if part)
-            name = Cell(each.setting.name or code, change=under, order=float(i))
-            for j, one in enumerate((name, *(cell(column, each, shown.file, units) for column in columns))):
-                self._items.setItem(i, j, _item(one, each))
-        self.table.setRowHidden(0, not self._found)
-        if at >= 0 and self.rows.rowCount():
-            self.table.setCurrentIndex(self.rows.index(min(at, self.rows.rowCount() - 1), 0))
-
-    def state_of(self, each: Compared) -> tuple[str, ...]:
-        """What a setting is just now; what is changed but not kept says so."""
+        """Other rows, columns or units; what is known of a row stays."""
         shown = self._bridge.picture
         if shown is None:
-            return ()
-        kept = each.holes is None and shown.file.saved(each.setting.name) == each.setting
-        said = (
-            ("on the bench", each.setting == shown.file.bench), ("not kept", not kept),
-            ("reference", kept and each.setting.name == shown.file.reference),
-        )  # fmt: skip
-        return tuple(words for words, true in said if true)
+            return
+        belongs = (shown.file.car, shown.file.reference_setting)
+        if self._known_for != belongs:
+            self._known, self._known_for = {}, belongs
+        rows = to_compare(shown.file, every_hole=self.every.isChecked())
+        known = (replace(self._known.get(row.setting, row), holes=row.holes) for row in rows)
+        at = self.table.currentIndex().row()
+        self._items.show_rows(tuple(known), self.chosen, shown.file, self._bridge.units)
+        self._set_widths()
+        if at >= 0 and rows:
+            self.table.setCurrentIndex(self.rows.index(min(at, len(rows) - 1), 0))
+
+    def _set_widths(self) -> None:
+        theme = self._bridge.theme
+        small, normal, bold = (
+            theme.metrics(Size.SMALL),
+            theme.metrics(Size.NORMAL),
+            theme.metrics(Size.NORMAL, bold=True),
+        )
+        names = [self._items.name_cell(i) for i in range(len(self._items.rows))]
+        wide = [max(bold.horizontalAdvance(one.value), small.horizontalAdvance(one.difference)) for one in names]
+        self.table.setColumnWidth(0, round(max(wide, default=0.0)) + theme.px(22))
+        for i, column in enumerate(self.chosen, start=1):
+            head = column.head(self._bridge.units)
+            widest = max(normal.horizontalAdvance(text) for text in (head, WIDEST))
+            self.table.setColumnWidth(i, round(widest) + theme.px(22))
 
     # acts
 
     def row(self, index: Index) -> Compared | None:
         """The setting of a row of the table."""
         source = self.rows.mapToSource(index).row()
-        return self._found[source] if 0 <= source < len(self._found) else None
+        return self._items.rows[source] if 0 <= source < len(self._items.rows) else None
 
     def use(self, each: Compared) -> None:
         """Put it on the bench."""
+        shown = self._bridge.picture
         if each.holes is not None:
             self._bridge.ask_or_complain(ReachRung(*each.holes))
-        elif self._bridge.picture is not None and self._bridge.picture.file.saved(each.setting.name) == each.setting:
+        elif shown is not None and is_kept(each, shown.file):
             self._bridge.ask_or_complain(UseSetting(each.setting.name))
 
     def compare_with(self, each: Compared) -> None:
         """Make it the reference; only a kept one can be."""
         shown = self._bridge.picture
-        if shown is not None and each.holes is None and shown.file.saved(each.setting.name) == each.setting:
+        if shown is not None and is_kept(each, shown.file):
             self._bridge.ask_or_complain(CompareWith(each.setting.name))
 
-    def _in_order(self) -> tuple[Compared, ...]:
+    @property
+    def in_order(self) -> tuple[Compared, ...]:
         """As they stand in the table."""
         order = (self.rows.mapToSource(self.rows.index(i, 0)).row() for i in range(self.rows.rowCount()))
-        return tuple(self._found[i] for i in order)
-
-    def _names(self, rows: tuple[Compared, ...]) -> tuple[Names, ...]:
-        return tuple((one.setting.name, setting_code(*_holes(one)), ", ".join(self.state_of(one))) for one in rows)
+        return tuple(self._items.rows[i] for i in order)
 
     def _print(self) -> None:
         shown = self._bridge.picture
         if shown is not None:
-            rows = self._in_order()
-            self._files.comparison_out(
-                comparison(self.chosen, rows, self._names(rows), shown.file, self._bridge.units)
-            )
+            rows, names = self.in_order, tuple(map(self._items.names, self.in_order))
+            self._files.comparison_out(comparison(self.chosen, rows, names, shown.file, self._bridge.units))
 
     def _write(self) -> None:
         shown = self._bridge.picture
         if shown is not None:
-            rows = self._in_order()
-            text = table_csv(self.chosen, rows, self._names(rows), shown.file, self._bridge.units)
+            rows, names = self.in_order, tuple(map(self._items.names, self.in_order))
+            text = table_csv(self.chosen, rows, names, shown.file, self._bridge.units)
             self._files.table_out(f"{shown.file.car.name} settings", text)
-
-
-def _holes(each: Compared) -> tuple[tuple[int, int], tuple[int, int]]:
-    front, rear = each.setting.front, each.setting.rear
-    return (front.hole_left, front.hole_right), (rear.hole_left, rear.hole_right)
-
-
-def _item(one: Cell, each: Compared) -> QStandardItem:
-    item = QStandardItem(one.value)
-    item.setEditable(False)
-    item.setData(one.difference, CHANGE)
-    item.setData(one.clear, CLEAR)
-    item.setData(-1e9 if one.order is None else one.order, ORDER)
-    item.setAccessibleText(f"{one.value}, {one.difference}" if one.change else one.value)
-    item.setToolTip(each.why)
-    return item
 
 
 class _Table(QTableView):
@@ -235,8 +209,8 @@ class _Table(QTableView):
         self.setShowGrid(False)
         self.setSortingEnabled(True)
         self.verticalHeader().hide()
-        self.verticalHeader().setDefaultSectionSize(theme.px(42))
-        self.horizontalHeader().setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        self.verticalHeader().setDefaultSectionSize(theme.px(HEIGHT))
         self.horizontalHeader().setSortIndicator(0, Qt.SortOrder.AscendingOrder)
         self.doubleClicked.connect(self._use)
 
@@ -252,33 +226,3 @@ class _Table(QTableView):
             self._view.compare_with(each)
         else:
             super().keyPressEvent(event)
-
-
-class _TwoLines(QStyledItemDelegate):
-    """The value, and under it the difference: in soft ink where it is less than its band."""
-
-    def __init__(self, theme: Theme, parent: QWidget) -> None:
-        super().__init__(parent)
-        self._theme = theme
-
-    def sizeHint(self, _option: QStyleOptionViewItem, index: Index) -> QSize:
-        normal, small = self._theme.metrics(Size.NORMAL), self._theme.metrics(Size.SMALL)
-        wide = max(normal.horizontalAdvance(index.data() or ""), small.horizontalAdvance(index.data(CHANGE) or ""))
-        return QSize(round(wide) + self._theme.px(20), self._theme.px(42))
-
-    def paint(self, painter: QPainter, option: QStyleOptionViewItem, index: Index) -> None:
-        theme, px = self._theme, self._theme.px
-        chosen = bool(option.state & QStyle.StateFlag.State_Selected)
-        if chosen:
-            painter.fillRect(option.rect, theme.colour(Tone.PANEL))
-        room = QRectF(option.rect).adjusted(px(8), px(3), -px(8), -px(3))
-        align = Qt.AlignmentFlag.AlignLeft if index.column() == 0 else Qt.AlignmentFlag.AlignRight
-        painter.setFont(theme.font(Size.NORMAL, bold=index.column() == 0))
-        painter.setPen(theme.colour(Tone.INK))
-        painter.drawText(room, int(align | Qt.AlignmentFlag.AlignTop), index.data() or "")
-        soft = index.column() == 0 or not index.data(CLEAR)
-        painter.setFont(theme.font(Size.SMALL))
-        painter.setPen(theme.colour(Tone.SOFT if soft else Tone.INK))
-        painter.drawText(room, int(align | Qt.AlignmentFlag.AlignBottom), index.data(CHANGE) or "")
-        painter.setPen(theme.colour(Tone.HAIRLINE))
-        painter.drawLine(option.rect.bottomLeft(), option.rect.bottomRight())
