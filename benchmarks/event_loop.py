@@ -118,6 +118,11 @@ def acts(bridge: Bridge, window: Window) -> Iterator[tuple[str, Callable[[], obj
     for stage in STAGES:
         yield f"looking at {stage.name}", lambda name=stage.name: window.show_stage(name)
     yield "back at Bars", lambda: window.show_stage("Bars")
+    page = window.page("Bars")
+    for strip in (page.boards, page.strip):
+        first, *others = strip.buttons
+        for name in (*others, first):
+            yield f"looking at {name}", strip.buttons[name].click
 
 
 def main(repeats: int) -> int:
@@ -140,7 +145,12 @@ def main(repeats: int) -> int:
             window.show_stage(stage.name)
             rest(bridge)
         window.show_stage("Bars")
-        window.page("Bars").strip.buttons["roll and handling"].click()
+        page = window.page("Bars")
+        page.compare.every.setChecked(True)
+        for button in (*page.boards.buttons.values(), page.boards.buttons["both bars"], *page.strip.buttons.values()):
+            button.click()
+            rest(bridge)
+        page.strip.buttons["roll and handling"].click()
         rest(bridge)
         timer.start()
         for _ in range(repeats):
