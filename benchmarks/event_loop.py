@@ -11,7 +11,6 @@ Usage: .venv/bin/python benchmarks/event_loop.py [REPEATS]   (two by default)
 
 from __future__ import annotations
 
-import gc
 import os
 import statistics
 import sys
@@ -31,6 +30,7 @@ from PySide6.QtWidgets import QApplication
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.tidy import Tidy
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.theme.theme import Theme
@@ -129,7 +129,6 @@ def main(repeats: int) -> int:
     """Walk through everything; exit code 1 where the goal is missed."""
     app = QApplication.instance() or QApplication([])
     heart, jobs = Heart(), Jobs()
-    gc.freeze()  # as the application does when it has started
     timer = QTimer()
     timer.setInterval(BEAT)
     timer.timeout.connect(heart.beat)
@@ -137,6 +136,7 @@ def main(repeats: int) -> int:
         named = [(name, garage.add(file, "made")) for name, file in cars()]
         bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
+        tidy = Tidy(lambda: bridge.at_rest, window)  # as the application does when it has started
         window.resize(1280, 800)
         window.show()
         rest(bridge)
@@ -166,6 +166,7 @@ def main(repeats: int) -> int:
                         continue  # this car cannot do that, and says so
                     rest(bridge)
         timer.stop()
+        tidy.deleteLater()
         window.close()
     jobs.close()
     app.processEvents()

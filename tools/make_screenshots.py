@@ -69,6 +69,8 @@ def main() -> None:
         QTest.keyClicks(page.claim.percent.edit, "120")
         QTest.keyClick(page.claim.percent.edit, Qt.Key.Key_Return)
         _keep(bridge, window, "claim")
+        page.boards.buttons["roll budget"].click()
+        _keep(bridge, window, "roll-budget")
         page.boards.buttons["both bars"].click()
         window.header.beam.asked.emit()
         _keep(bridge, window, "working")

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import gc
 import signal
 import sys
 from collections.abc import Callable
@@ -12,6 +11,7 @@ from PySide6.QtCore import QTimer
 from PySide6.QtGui import QIcon
 from PySide6.QtWidgets import QApplication
 
+from anchor_beam.desk.shell.tidy import Tidy
 from anchor_beam.desk.shell.unexpected import caught
 from anchor_beam.desk.shell.windows import Windows
 from anchor_beam.desk.theme.theme import ASSETS, Theme
@@ -43,18 +43,12 @@ def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = N
     with workshop.garage:
         windows = Windows(look)
         first = windows.show(workshop)
-        QTimer.singleShot(AFTER_START, _collect_again)
+        QTimer.singleShot(AFTER_START, windows, lambda: Tidy(windows.at_rest, windows))
         with caught(first.bridge):
             code = app.exec()
         windows.end()
         workshop.garage.close()  # another one by now, if this one was taken away
         return code
-
-
-def _collect_again() -> None:
-    """What the start has made is set apart, so that later collections are short and no drag stutters."""
-    gc.freeze()
-    gc.enable()
 
 
 def _say(look: Theme, problem: StoreError) -> bool:

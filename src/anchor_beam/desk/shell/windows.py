@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import QObject, QPoint
+from PySide6.QtCore import QObject, QPoint, Qt
+from PySide6.QtGui import QGuiApplication
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
@@ -36,6 +37,12 @@ class Windows(QObject):
         self._hired[window] = jobs
         window.show()
         return window
+
+    def at_rest(self) -> bool:
+        """Whether nothing is under way in any of them."""
+        return QGuiApplication.mouseButtons() == Qt.MouseButton.NoButton and all(
+            window.bridge.at_rest for window in self.open
+        )
 
     def _beside(self, asker: Window, car: int) -> None:
         """A window with this car; the one that has it already comes to the front."""
