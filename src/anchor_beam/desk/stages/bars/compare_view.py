@@ -31,7 +31,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
 HOW = "Enter puts a row on the bench, R compares with it, a press on a head sorts."
-WIDEST = "neutral 10.0 ±3.0"  # of the figures in a column
+WIDEST = "neutral 0.4 ±3.0"  # of the figures in a column
 
 
 class CompareView(QWidget):
@@ -148,11 +148,11 @@ class CompareView(QWidget):
         )
         names = [self._items.name_cell(i) for i in range(len(self._items.rows))]
         wide = [max(bold.horizontalAdvance(one.value), small.horizontalAdvance(one.difference)) for one in names]
-        self.table.setColumnWidth(0, round(max(wide, default=0.0)) + theme.px(22))
+        self.table.setColumnWidth(0, round(max(wide, default=0.0)) + theme.px(17))
         for i, column in enumerate(self.chosen, start=1):
             head = column.head(self._bridge.units)
             widest = max(normal.horizontalAdvance(text) for text in (head, WIDEST))
-            self.table.setColumnWidth(i, round(widest) + theme.px(22))
+            self.table.setColumnWidth(i, round(widest) + theme.px(17))
 
     # acts
 
