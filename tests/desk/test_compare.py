@@ -214,3 +214,23 @@ def test_the_table_is_printed_on_as_many_pages_as_it_takes(desk: Desk, table: Co
             visitor_text=lambda said, cm, at, *_: lines.append(cm[5] + cm[3] * at[5]) if said.strip() else None
         )
     assert min(lines) > 18.0  # points: no printer cuts it
+
+
+def test_the_keyboard_goes_from_the_words_into_the_board(desk: Desk) -> None:
+    page = desk.stage("Bars")
+    page.boards.buttons["both bars"].setFocus()
+    desk.press(Qt.Key.Key_Right)
+    desk.rest()
+    desk.press(Qt.Key.Key_Tab)
+    assert desk.window.focusWidget() is page.map
+    page.boards.buttons["setting map"].setFocus()
+    desk.press(Qt.Key.Key_Right)
+    desk.rest()
+    for _ in range(5):
+        desk.press(Qt.Key.Key_Tab)
+    assert desk.window.focusWidget() is page.compare.table
+    desk.press(Qt.Key.Key_Down)
+    desk.press(Qt.Key.Key_Down)
+    chosen = page.compare.row(page.compare.table.currentIndex()).setting
+    desk.press(Qt.Key.Key_Return)
+    assert desk.picture.file.bench == chosen

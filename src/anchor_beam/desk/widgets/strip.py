@@ -74,8 +74,19 @@ class Strip(QWidget):
         self.looked_at.emit(name)
 
     def _make(self, name: str) -> None:
-        self._views[name] = self._makers[name]()
-        self._stack.addWidget(self._views[name])
+        view = self._views[name] = self._makers[name]()
+        self._stack.addWidget(view)
+        if len(self._views) > 1:  # the first one is in its place from the start
+            self._tab_into(view)
+
+    def _tab_into(self, view: QWidget) -> None:
+        """Tab goes from the words into a view that was made later, not past it."""
+        before: QWidget = list(self.buttons.values())[-1]
+        for widget in (view, *view.findChildren(QWidget)):
+            takes = widget.focusPolicy() & Qt.FocusPolicy.TabFocus and widget.focusProxy() is None
+            if takes and widget.window() is self.window():  # a menu is a window of its own
+                QWidget.setTabOrder(before, widget)
+                before = widget
 
 
 class _Word(QAbstractButton):
