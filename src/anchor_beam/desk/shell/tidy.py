@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QTimer
 
-LOOK = 700  # ms between two looks whether nobody waits
+LOOK = 150  # ms between two looks whether nobody waits
 ROUNDS = 1  # collection of the middle generation after which a full one is worth it
 NEVER = 1_000_000  # collections after which Python would do a full round by itself
 

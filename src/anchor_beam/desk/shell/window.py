@@ -71,6 +71,7 @@ class Window(QMainWindow):
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self._settle()
+        self._rested = False
         self._ahead = QTimer(self)
         self._ahead.setInterval(AHEAD)
         self._ahead.timeout.connect(self._build_ahead)
@@ -130,7 +131,12 @@ class Window(QMainWindow):
         """Build a stage that was not looked at yet, one after another while nothing is under way, then what stages keep for
         later, so that no first look takes longer than the next one."""
         waiting = [stage.name for stage in STAGES if stage.name not in self.built]
-        if not self.bridge.at_rest or QApplication.mouseButtons() != Qt.MouseButton.NoButton:
+        resting = self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton
+        rested, self._rested = (
+            self._rested and resting,
+            resting,
+        )  # since the last look: what was shown is painted by now
+        if not rested:
             return
         if waiting:
             self._add(waiting[0])
