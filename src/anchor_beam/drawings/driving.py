@@ -118,7 +118,7 @@ def corner_as_driven() -> Drawing:
     items += [
         *_field("car.speed", "speed in the corner", (0.1, 0.28)),
         *_field("car.build_up", "corner builds up in", (0.1, -0.02)),
-        *_field("car.trail_braking", "trail braking", (1.75, 0.24)),
+        *_field("car.trail_braking", "trail braking", (1.75, 0.52)),
         *_field("car.lift_off", "engine braking", (1.1, 1.22)),
         *_field("car.exit_drive", "drive at the exit", (-0.4, 1.32)),
         Text((radius, -straight), "in", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-1.0),

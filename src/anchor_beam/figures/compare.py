@@ -103,10 +103,9 @@ def _phase(phase: Phase, shown: Picture, units: System) -> Cell:
 def _row(row: Row, shown: Picture, units: System) -> Cell:
     said = read_row(row, shown, units)
     change, _, band = said.delta.partition(" ± ")
-    clear = not band or abs(float(plain(change))) > float(plain(band))
     why = "" if said.value.number else str(said.value)  # the unit of a number stands in the head
     number, close = said.value.number, "±" + band if band else ""
-    return Cell(why, number, said.band.replace("± ", "±"), change, close, clear, row.value(shown.now))
+    return Cell(why, number, said.band.replace("± ", "±"), change, close, said.clear, row.value(shown.now))
 
 
 def _spaced(*parts: str) -> str:

@@ -49,7 +49,7 @@ class Row:
 class Reading:
     """A row as it stands now: label, value, difference, what it differs from, and band as texts.
 
-    why: why there is no value, empty where there is one.
+    why: why there is no value, empty where there is one. clear: whether the difference is more than its band.
     """
 
     label: str
@@ -58,6 +58,7 @@ class Reading:
     against: str = ""
     band: str = ""
     why: str = ""
+    clear: bool = True
 
     @property
     def spoken(self) -> str:
@@ -78,10 +79,17 @@ def read_row(row: Row, shown: Picture, units: System) -> Reading:
     band = ""
     if row.sigma is not None and shown.bands is not None:
         band = f"± {show(row.sigma(shown.bands), row.kind, units).number}"
-    change = delta(value, before, row.kind, units)
-    if change and row.sigma is not None and shown.bands is not None and shown.bands.change is not None:
-        change = f"{change} ± {show(row.sigma(shown.bands.change), row.kind, units).number}"
-    return Reading(label, show(value, row.kind, units), change, f"“{shown.file.reference}”", band)
+    change, clear = delta(value, before, row.kind, units), True
+    if (
+        change
+        and before is not None
+        and row.sigma is not None
+        and shown.bands is not None
+        and shown.bands.change is not None
+    ):
+        sigma = row.sigma(shown.bands.change)
+        change, clear = f"{change} ± {show(sigma, row.kind, units).number}", abs(value - before) > sigma
+    return Reading(label, show(value, row.kind, units), change, f"“{shown.file.reference}”", band, clear=clear)
 
 
 def _no_balance(now: Results, units: System) -> missing.Missing:

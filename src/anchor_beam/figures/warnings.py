@@ -12,6 +12,7 @@ from anchor_beam.core.grip.tyre import Road
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.asked import bump_rate
 from anchor_beam.figures.bands import bands
 from anchor_beam.figures.reasons import turning_points
 from anchor_beam.figures.results import Results, both_turns, results
@@ -102,9 +103,9 @@ def _alike(one: float, other: float) -> bool:
 
 
 def _harsh(now: Results) -> list[Warned]:
-    springs, found = both_turns(now.car).one.wheel_rate[0], []
-    for axle in Axle:
-        rate, spring = now.end(axle).wheel_rate, float(springs[axle.position])
-        if rate is not None and 0.5 * rate > HARSH * spring:
-            found.append(words.harsh(axle, 0.5 * rate, spring))
-    return found
+    springs = both_turns(now.car).one.wheel_rate[0]
+    added = {axle: bump_rate(now, axle) for axle in Axle}
+    return [
+        words.harsh(axle, part * float(springs[axle.position]), float(springs[axle.position]))
+        for axle, part in added.items() if part > HARSH
+    ]  # fmt: skip
