@@ -148,6 +148,20 @@ def test_what_bars_and_dampers_do_to_a_change_of_direction() -> None:
     assert soft.step.T90_roll[0] < base.step.T90_roll[0]
 
 
+def test_a_car_has_settled_once_nothing_moves_any_more_and_never_where_it_moves_on() -> None:
+    """Counted by hand from one car driven alone, at the steps of the ramp."""
+    laid_out, found = laid(A, pair(8, 8), HATCH_GRIP), changed(A, pair(8, 8)).step
+    went = drive(laid_out, np.array([module.STEP_SPEED]), module._ramp(laid_out), module.STEP_EVERY)
+    courses = [went.lateral[:, 0], went.yaw_rate[:, 0], went.roll[:, 0]]
+    late = max(np.flatnonzero(np.abs(values / values[-1] - 1.0) > 0.05)[-1] for values in courses)
+    after = found.settled[0] + module.STEP_RAMP / 2.0
+    assert late * module.STEP_EVERY <= after <= (late + 1) * module.STEP_EVERY
+    assert found.settled[0] > max(found.T90_lateral[0], found.T90_yaw_rate[0], found.T90_roll[0])
+    assert changed(A, pair(8, 40)).step.settled[0] > found.settled[0] + 0.02, "a looser car takes longer to settle"
+    falls_over = replace(A, sprung_cg_height=2.2)
+    assert np.isnan(changed(falls_over, pair(8, 8)).step.settled[0])
+
+
 def test_many_settings_are_each_as_if_alone() -> None:
     cars, held = batch([A]), grips([HATCH_GRIP])
     both = bars([(rate_bar(8e3), rate_bar(4e3)), (rate_bar(8e3), rate_bar(12e3))])

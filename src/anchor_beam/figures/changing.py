@@ -51,7 +51,7 @@ FIGURES = (
     Named("largest roll", Kind.ANGLE, GATES), Named("cornering lags the steer by", Kind.DELAY, GATES),
     Named("roll lags the steer by", Kind.DELAY, GATES), Named("cornering to 90 % in", Kind.DELAY, STEP),
     Named("yaw rate to 90 % in", Kind.DELAY, STEP), Named("roll to 90 % in", Kind.DELAY, STEP),
-    Named("roll overshoots by", Kind.PERCENT, STEP),
+    Named("roll overshoots by", Kind.PERCENT, STEP), Named("all three settle within 5 % in", Kind.DELAY, STEP),
 )  # fmt: skip
 
 
@@ -106,7 +106,7 @@ def _figures(laid: list[Laid], amplitude: float = 0.0, relaxation: float = 0.0) 
         gates, step = at.gates, at.step
         columns = (
             gates.speed, gates.margin, gates.roll, gates.lag_lateral, gates.lag_roll, step.T90_lateral, step.T90_yaw_rate,
-            step.T90_roll, 100.0 * step.overshoot,
+            step.T90_roll, 100.0 * step.overshoot, step.settled,
         )  # fmt: skip
         found.append(np.stack(columns, axis=-1))
     return found

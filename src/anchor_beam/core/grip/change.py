@@ -22,6 +22,7 @@ WIDELY = np.linspace(0.60, 1.20, 12)  # ... for cars that are not found there
 STEERS = np.linspace(0.9, 2.3, 10)  # over the steer of a car that answers in proportion
 STEP_SPEED, STEP_LATERAL, STEP_RAMP = 22.0, 0.4 * GRAVITY, 0.2  # m/s, m/s^2, s
 STEP_EVERY = 0.0085  # s; the step lasts as many as the gates take
+AT_REST, LATEST = 0.05, 0.8  # settled within this part of where it ends; and by this part of the drive, or not at all
 
 
 @dataclass(frozen=True, eq=False)
@@ -41,12 +42,14 @@ class Gates:
 @dataclass(frozen=True, eq=False)
 class Step:
     """Of settings (n,): time from half the ramp of the steer to 90 % of the final acceleration, yaw rate and roll [s], and by
-    how much the roll overshoots [-]."""
+    how much the roll overshoots [-]; and time from there until all three stay within 5 % of where they end [s], NaN where
+    they have not come to rest when the drive ends."""
 
     T90_lateral: FloatArray
     T90_yaw_rate: FloatArray
     T90_roll: FloatArray
     overshoot: FloatArray
+    settled: FloatArray
 
 
 @dataclass(frozen=True, eq=False)
@@ -153,7 +156,20 @@ def _step(cars: Rolling, went: Course) -> Step:
     ]
     with np.errstate(all="ignore"):
         overshoot = np.where(np.isfinite(times[2]), np.maximum(went.roll.max(axis=0) / final[2] - 1.0, 0.0), np.nan)
-    return Step(*(frozen(each) for each in (*times, overshoot)))
+    rest = np.max([_rests(values) for values in (went.lateral, went.yaw_rate, went.roll)], axis=0)
+    settled = np.where(rest < LATEST * (TURN.size - 1), rest * STEP_EVERY - STEP_RAMP / 2.0, np.nan)
+    return Step(*(frozen(each) for each in (*times, overshoot, settled)))
+
+
+def _rests(values: FloatArray) -> FloatArray:
+    """(n,) steps after which values (s, n) stay close to where they end; NaN where there are none."""
+    with np.errstate(all="ignore"):
+        away = np.abs(values / values[-1] - 1.0) / AT_REST
+    i, k = away.shape[0] - 1 - np.argmax(away[::-1] > 1.0, axis=0), np.arange(away.shape[1])
+    here, later = away[i, k], away[np.minimum(i + 1, away.shape[0] - 1), k]
+    with np.errstate(all="ignore"):
+        at = i + (here - 1.0) / (here - later)
+    return np.where(here > 1.0, at, np.nan)
 
 
 def _reaches(values: FloatArray, wanted: FloatArray) -> FloatArray:

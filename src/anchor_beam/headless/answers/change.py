@@ -43,6 +43,7 @@ def change(question: ChangeQuestion) -> dict[str, Any]:
         "step": {
             "T90_ay_ms": number(step.T90_lateral[0], 1e-3), "T90_yaw_rate_ms": number(step.T90_yaw_rate[0], 1e-3),
             "T90_roll_ms": number(step.T90_roll[0], 1e-3), "roll_overshoot_percent": number(step.overshoot[0], 0.01),
+            "settled_ms": number(step.settled[0], 1e-3),
         },
         "assumed": list(question.assumed),
     }  # fmt: skip
