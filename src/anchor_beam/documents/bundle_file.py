@@ -16,8 +16,6 @@ from anchor_beam.documents.car_file import (
     BarDocument,
     CarDocument,
     LoadStateDocument,
-    Name,
-    Note,
     PairDocument,
     Sourced,
     figures,
@@ -26,6 +24,8 @@ from anchor_beam.documents.fields import END_FIELDS
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.kinds import DocumentKind
 from anchor_beam.documents.later import with_later_keys
+from anchor_beam.documents.model_text import Name, Note
+from anchor_beam.documents.parts.documents import Bought
 from anchor_beam.documents.reading import validate
 from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import DocumentError, Problem
@@ -58,7 +58,8 @@ class BundleDocument(BaseModel):
 
 KeptEndDocument = create_model(
     "KeptEndDocument", __base__=Sourced, connected=(bool, ...), fitted=(bool, True), hole_left=(Number, ...),
-    hole_right=(Number, ...), part=(Number, ...), **figures(END_FIELDS),
+    hole_right=(Number, ...), part=(Number, ...),
+    bought=(Bought, ()), **figures(END_FIELDS),
 )  # fmt: skip
 
 

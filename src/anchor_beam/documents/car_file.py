@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-import re
 from enum import StrEnum
 from typing import Annotated, Any, Literal
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, FiniteFloat, StringConstraints, create_model
+from pydantic import BaseModel, Field, FiniteFloat, create_model
 
 from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
@@ -26,6 +25,8 @@ from anchor_beam.documents.inputs import Field as TableField
 from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.load_states import STATE_FIELDS, twice
+from anchor_beam.documents.model_text import STRICT, Name, Note, Notes
+from anchor_beam.documents.parts.documents import Bought, FactsDocument
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
 from anchor_beam.documents.readings import Support, readings_from
@@ -33,27 +34,6 @@ from anchor_beam.documents.records import Adjuster, ArmDirection, CarFile, Prove
 from anchor_beam.documents.sidecars import misfits
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
 from anchor_beam.words.wanted import MayChange, Wish, Work
-
-STRICT = ConfigDict(extra="forbid", strict=False, frozen=True)
-_UNREADABLE = re.compile(r"[\x00-\x08\x0b-\x1f\x7f\ud800-\udfff]")  # control characters, halves of characters
-
-
-def _readable(text: str) -> str:
-    if _UNREADABLE.search(text):
-        raise ValueError("This text holds characters that nobody can read.")
-    return text
-
-
-def _named(text: str) -> str:
-    if not text.strip():
-        raise ValueError("A name cannot be blank.")
-    if "\n" in text or "\t" in text:
-        raise ValueError("A name stands on one line.")
-    return _readable(text)
-
-
-Name = Annotated[str, StringConstraints(min_length=1, max_length=80), AfterValidator(_named)]
-Note = Annotated[str, StringConstraints(max_length=2000), AfterValidator(_readable)]
 
 
 class Sourced(BaseModel):
@@ -100,13 +80,13 @@ HolesDocument: Any = Annotated[
 ]
 BarDocument = create_model(
     "BarDocument", __base__=Sourced, name=(Name, ...), maker=(Note, ""), solid=(bool, ...), plate_arms=(bool, False),
-    rigid_bushings=(bool, False),
+    rigid_bushings=(bool, False), hole_names=(Notes, ()), facts=(FactsDocument | None, None),
     holes_mm=(HolesDocument, ...),
     **figures(BAR_FIELDS),
 )  # fmt: skip
 EndDocument = create_model(
     "EndDocument", __base__=Sourced, bar=(BarDocument, ...), connected=(bool, True),
-    fitted=(bool, True),
+    fitted=(bool, True), bought=(Bought, ()),
     hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...), **figures(END_FIELDS),
 )  # fmt: skip
 

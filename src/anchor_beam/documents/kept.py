@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.parts.facts import BracketPart, BushingPart, LinkPart
 from anchor_beam.documents.records import NO_PAIR, BarRecord, BarState, Figure, Pair
 
 
@@ -18,6 +19,9 @@ class KeptEnd:
     hole_right: int
     link_left: Figure
     link_right: Figure
+    link_part: LinkPart | None = None
+    bracket: BracketPart | None = None
+    bushings: BushingPart | None = None
 
 
 @dataclass(frozen=True)
@@ -53,6 +57,14 @@ class Part:
 
     axle: Axle
     bar: BarRecord
+
+
+@dataclass(frozen=True)
+class PartsList:
+    """A list of parts that somebody brought in. It belongs to the garage; its text is kept as bytes, under their hash."""
+
+    name: str
+    blob: str
 
 
 @dataclass(frozen=True)

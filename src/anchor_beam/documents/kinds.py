@@ -13,7 +13,7 @@ from typing import Any, Generic, TypeVar
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents import plain
 from anchor_beam.documents.aim import AimRecord
-from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, Photo
+from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, PartsList, Photo
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.load_states import LoadState
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
@@ -54,12 +54,12 @@ class DocumentKind(Generic[R]):
 
 def _write_end(end: KeptEnd) -> Plain:
     head = {**plain.fitted_plain(end.state), "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
-    return head | plain.link_figures(end) | {"part": end.worn}
+    return head | plain.link_figures(end) | plain.bought_plain(end) | {"part": end.worn}
 
 
 def _read_end(data: Plain) -> KeptEnd:
-    links = plain.links_from(data)
-    return KeptEnd(int(data["part"]), plain.fitted_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **links)
+    rest = plain.links_from(data) | plain.bought_from(data)
+    return KeptEnd(int(data["part"]), plain.fitted_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **rest)
 
 
 def _write_setting(setting: KeptSetting) -> Plain:
@@ -84,7 +84,7 @@ def _setting_pins(setting: KeptSetting) -> tuple[int, ...]:
 
 def _renumbered_setting(setting: KeptSetting, numbers: Mapping[int, int]) -> KeptSetting:
     def moved(end: KeptEnd) -> KeptEnd:
-        return KeptEnd(numbers[end.worn], end.state, end.hole_left, end.hole_right, end.link_left, end.link_right)
+        return replace(end, worn=numbers[end.worn])
 
     return replace(setting, front=moved(setting.front), rear=moved(setting.rear))
 
@@ -132,5 +132,9 @@ READINGS: DocumentKind[Readings] = DocumentKind(
 LOAD_STATE: DocumentKind[LoadState] = DocumentKind(
     "load state", 1, plain.load_plain, lambda data, _: plain.load_from(data), lambda state: state.name,
 )  # fmt: skip
+PARTS_LIST: DocumentKind[PartsList] = DocumentKind(
+    "parts list", 1, lambda kept: {"name": kept.name, "blob": kept.blob},
+    lambda data, _: PartsList(str(data["name"]), str(data["blob"])), lambda kept: kept.name, blob=lambda kept: kept.blob,
+)  # fmt: skip
 
-KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM, LOAD_STATE)
+KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM, LOAD_STATE, PARTS_LIST)

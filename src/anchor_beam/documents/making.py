@@ -68,10 +68,11 @@ def bar_record(
 ) -> BarRecord:  # fmt: skip
     """A bar; solid unless a wall is given."""
     wall = {} if wall_mm is None else {"wall_mm": wall_mm}
+    rest: dict[str, Any] = dict(figures(BAR_FIELDS, BAR_DEFAULTS | wall | numbers, source))
     return BarRecord(
         name=name, maker=maker, solid=wall_mm is None, plate_arms=plate_arms, rigid_bushings=False,
         holes=tuple(Figure(hole * HOLE_FIELD.scale, source) for hole in holes_mm),
-        **figures(BAR_FIELDS, BAR_DEFAULTS | wall | numbers, source),
+        **rest,
     )  # fmt: skip
 
 

@@ -24,8 +24,11 @@ from anchor_beam.documents.fields import (
 )
 from anchor_beam.documents.inputs import Field
 from anchor_beam.documents.json_text import FORMAT
+from anchor_beam.documents.kept import KeptEnd
 from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.load_states import STATE_FIELDS, LoadState, state_from
+from anchor_beam.documents.parts.as_plain import facts_from, facts_plain, fitting_from, fitting_plain
+from anchor_beam.documents.parts.facts import BracketPart, BushingPart, LinkPart
 from anchor_beam.documents.readings import readings_from, readings_plain
 from anchor_beam.documents.records import (
     Adjuster,
@@ -43,6 +46,9 @@ from anchor_beam.documents.records import (
     Setting,
 )
 from anchor_beam.words.wanted import MayChange, Wish, Work
+
+BOUGHT = {"link_part": LinkPart, "bracket": BracketPart, "bushings": BushingPart}
+"""What can be bought beside a bar, by the name that an end gives it."""
 
 
 def to_json(file: CarFile) -> str:
@@ -150,6 +156,8 @@ def bar_plain(bar: BarRecord) -> dict[str, Any]:
     """A bar."""
     head = {"name": bar.name, "maker": bar.maker, "solid": bar.solid, "plate_arms": bar.plate_arms,
             "rigid_bushings": bar.rigid_bushings}  # fmt: skip
+    head |= {"hole_names": list(bar.hole_names)} if bar.hole_names else {}
+    head |= {"facts": facts} if (facts := facts_plain(bar.facts)) else {}
     holes = [(f"holes_mm[{i}]", HOLE_FIELD, hole) for i, hole in enumerate(bar.holes)]
     figures = _figures_out([*_record_figures(bar, BAR_FIELDS), *holes])
     numbers = [figures.pop(key) for key, _, _ in holes]
@@ -159,7 +167,8 @@ def bar_plain(bar: BarRecord) -> dict[str, Any]:
 def _setting_out(setting: Setting) -> dict[str, Any]:
     def end(record: EndSetting) -> dict[str, Any]:
         head = {**fitted_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
-        return head | _figures_out(_record_figures(record, END_FIELDS)) | {"bar": bar_plain(record.bar)}
+        rest = {"bar": bar_plain(record.bar)} | bought_plain(record)
+        return head | _figures_out(_record_figures(record, END_FIELDS)) | rest
 
     state = {"state": setting.state} if setting.state else {}
     return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)} | state
@@ -174,6 +183,18 @@ def fitted_plain(state: BarState) -> dict[str, bool]:
 def fitted_from(group: dict[str, Any]) -> BarState:
     """What `fitted_plain` made."""
     return BarState.of(bool(group.get("fitted", True)), bool(group["connected"]))
+
+
+def bought_plain(end: EndSetting | KeptEnd) -> dict[str, Any]:
+    """What is bought beside the bar of an end."""
+    bought = [part for name in BOUGHT if (part := getattr(end, name)) is not None]
+    return {"bought": [fitting_plain(part) for part in bought]} if bought else {}
+
+
+def bought_from(group: dict[str, Any]) -> dict[str, Any]:
+    """What `bought_plain` made, by name."""
+    parts = tuple(map(fitting_from, group.get("bought") or ()))
+    return {name: part for name, made in BOUGHT.items() for part in parts if type(part) is made}
 
 
 def link_figures(end: object) -> dict[str, Any]:
@@ -252,16 +273,18 @@ def bar_from(group: dict[str, Any]) -> BarRecord:
     numbers = enumerate(group["holes_mm"])
     return BarRecord(
         name=group["name"], maker=group["maker"], solid=group["solid"], plate_arms=group["plate_arms"],
-        rigid_bushings=group["rigid_bushings"],
+        rigid_bushings=group["rigid_bushings"], hole_names=tuple(map(str, group.get("hole_names") or ())),
+        facts=facts_from(group.get("facts")),
         holes=tuple(_figure(group, f"holes_mm[{i}]", HOLE_FIELD, number) for i, number in numbers),
         **_figures_in(group, BAR_FIELDS),
     )  # fmt: skip
 
 
 def _end(group: dict[str, Any]) -> EndSetting:
+    rest: dict[str, Any] = bought_from(group) | _figures_in(group, END_FIELDS)
     return EndSetting(
         bar=bar_from(group["bar"]), state=fitted_from(group), hole_left=group["hole_left"] - 1,
-        hole_right=group["hole_right"] - 1, worn=None, **_figures_in(group, END_FIELDS),
+        hole_right=group["hole_right"] - 1, worn=None, **rest,
     )  # fmt: skip
 
 

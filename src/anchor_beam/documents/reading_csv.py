@@ -7,16 +7,14 @@ from __future__ import annotations
 
 import csv
 import io
-import re
 
 from anchor_beam.documents.aids import Aid, Entry
+from anchor_beam.documents.csv_text import CsvText, Line, csv_text, place, symbol_of
 from anchor_beam.documents.readings import Reading, Readings, Row
 from anchor_beam.errors import DocumentError, InputError, OutOfRange, Problem
-from anchor_beam.units.kinds import TYPED, UNITS, System
+from anchor_beam.units.kinds import System
 from anchor_beam.units.show import show
 
-_HEAD = re.compile(r"^\s*(?P<name>[^\[\]]+?)\s*(?:\[(?P<unit>[^\[\]]*)\])?\s*$")
-_SEPARATORS = (";", "\t", ",")
 WHEEL = "wheel"  # heading of the column that names the rows, where rows have names
 
 
@@ -25,7 +23,7 @@ def readings_csv(readings: Readings) -> str:
     columns, names = readings.table.columns, readings.table.row_names
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
-    writer.writerow([*([WHEEL] if names else []), *(f"{column.label} [{_symbol(column)}]" for column in columns)])
+    writer.writerow([*([WHEEL] if names else []), *map(_heading, columns)])
     for i, row in enumerate(readings.rows):
         cells = (
             "" if cell is None else f"{cell.value / column.scale:.10g}"
@@ -41,103 +39,83 @@ def rows_from(text: str, table: Aid) -> tuple[Row, ...]:
     Raises:
         DocumentError: with every problem in it, by line and column.
     """
-    lines = [line for line in text.splitlines() if line.strip()]
-    if not lines:
-        raise DocumentError("The file is empty.", (Problem("line 1", "There is no header.", _wanted(table)),))
-    separator = next((mark for mark in _SEPARATORS if mark in lines[0]), ",")
-    cells = list(csv.reader(lines, delimiter=separator))
-    columns, problems = _columns(cells[0], table)
+    read = csv_text(text, _wanted(table))
+    columns, problems = _columns(read, table)
     if problems:
         raise DocumentError("The header does not name what was read.", tuple(problems))
-    if len(cells) - 1 > table.most_rows:
-        raise DocumentError(f"The table has {len(cells) - 1} rows; the most that is taken is {table.most_rows}.")
+    if len(read.lines) > table.most_rows:
+        raise DocumentError(f"The table has {len(read.lines)} rows; the most that is taken is {table.most_rows}.")
     rows: list[Row] = []
-    lines_of = _named_rows(cells, table) if table.row_names else list(enumerate(cells[1:], start=2))
-    for number, line in lines_of:
+    for line in _named_rows(read, table) if table.row_names else read.lines:
         row: list[Reading | None] = []
         for column, (at, unit) in zip(table.columns, columns, strict=True):
             try:
-                row.append(_cell(line[at] if at < len(line) else "", column, unit, comma=separator != ","))
+                row.append(_cell(read, line.cell(at), column, unit))
             except InputError as problem:
-                place = f"line {number}, column {at + 1} ({column.label})"
-                problems.append(Problem(place, problem.message, problem.accepts))
+                problems.append(Problem(place(line.number, at, column.label), problem.message, problem.accepts))
         rows.append(tuple(row))
     if problems:
         raise DocumentError("Not every reading is one.", tuple(problems))
     return tuple(rows)
 
 
-def _named_rows(cells: list[list[str]], table: Aid) -> list[tuple[int, list[str]]]:
-    """Lines of a file in the order of an aid's rows, each with its number; where no column names them, as they come.
+def _named_rows(read: CsvText, table: Aid) -> tuple[Line, ...]:
+    """Lines of a file in the order of an aid's rows; where no column names them, as they come.
 
     Raises:
         DocumentError: a row of this name does not exist, or is there twice.
     """
-    heads = [head.strip().casefold() for head in cells[0]]
-    numbered = list(enumerate(cells[1:], start=2))
-    if WHEEL not in heads:
-        return numbered
-    at, found, problems = heads.index(WHEEL), dict[str, tuple[int, list[str]]](), list[Problem]()
-    for number, line in numbered:
-        name = line[at].strip().casefold() if at < len(line) else ""
+    head = read.head(WHEEL)
+    if head is None:
+        return read.lines
+    found, problems = dict[str, Line](), list[Problem]()
+    for line in read.lines:
+        name = line.cell(head.at).casefold()
         if name not in table.row_names or name in found:
             said = f"“{name}” is there twice." if name in found else f"There is no wheel “{name}”."
-            problems.append(Problem(f"line {number}, column {at + 1} ({WHEEL})", said, ", ".join(table.row_names)))
-        found[name] = (number, line)
+            problems.append(Problem(place(line.number, head.at, WHEEL), said, ", ".join(table.row_names)))
+        found[name] = line
     if problems:
         raise DocumentError("Not every row is a wheel.", tuple(problems))
-    return [found.get(name, (0, [])) for name in table.row_names]
+    return tuple(found.get(name, Line(0, [])) for name in table.row_names)
 
 
-def _symbol(column: Entry) -> str:
-    return UNITS[System.METRIC][column.kind].symbol
+def _heading(column: Entry) -> str:
+    return f"{column.label} [{symbol_of(column.kind)}]"
 
 
 def _wanted(table: Aid) -> str:
-    return ", ".join(f"{column.label} [{_symbol(column)}]" for column in table.columns)
+    return ", ".join(map(_heading, table.columns))
 
 
-def _columns(header: list[str], table: Aid) -> tuple[list[tuple[int, float]], list[Problem]]:
+def _columns(read: CsvText, table: Aid) -> tuple[list[tuple[int, float]], list[Problem]]:
     """Where each column of an aid stands in the file, and the SI value of its unit."""
-    named: dict[str, tuple[int, str | None]] = {}
-    for i, text in enumerate(header):
-        match = _HEAD.match(text)
-        if match:
-            named[match["name"].casefold()] = (i, match["unit"])
     found, problems = [], []
     for column in table.columns:
-        known = next((named[name] for name in (column.label, column.name, column.key) if name in named), None)
-        if known is None:
+        head = read.head(column.label, column.name, column.key)
+        if head is None:
             said = f"There is no column “{column.label}”. The columns are set apart by comma, semicolon or tab."
             problems.append(Problem("line 1", said, _wanted(table)))
             continue
-        at, unit = known
-        symbol = (_symbol(column) if unit is None else unit).strip().casefold()
-        factors = TYPED.get(column.kind, {"": 1.0})
-        if symbol not in factors:
-            said = f"“{unit}” is no unit of this column."
-            problems.append(Problem(f"line 1, column {at + 1} ({column.label})", said, ", ".join(factors)))
-            continue
-        found.append((at, factors[symbol]))
+        try:
+            found.append((head.at, head.factor(column.kind)))
+        except InputError as problem:
+            problems.append(Problem(place(1, head.at, column.label), problem.message, problem.accepts))
     return found, problems
 
 
-def _cell(text: str, column: Entry, unit: float, *, comma: bool) -> Reading | None:
+def _cell(read: CsvText, text: str, column: Entry, unit: float) -> Reading | None:
     """One reading, None where the cell is empty.
 
     Raises:
         InputError: it is no number, or cannot be right.
     """
-    plain = text.strip().replace("−", "-")
-    if not plain:
+    if not text:
         return None
-    try:
-        value = float(plain.replace(",", ".") if comma else plain) * unit
-    except ValueError as problem:
-        raise InputError(column.name, f"“{text.strip()}” is not a number.", accepts="12.5") from problem
+    value = read.number(text, column.name) * unit
     try:
         column.check(value, column.name)
     except OutOfRange as problem:
         low, high = (show(bound, column.kind, System.METRIC) for bound in (problem.low, problem.high))
-        raise InputError(column.name, f"{text.strip()} cannot be that.", accepts=f"{low} to {high}") from problem
+        raise InputError(column.name, f"{text} cannot be that.", accepts=f"{low} to {high}") from problem
     return Reading(value)

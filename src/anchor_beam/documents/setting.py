@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, rate
+from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Fitting, LinkPart, PartFacts
 from anchor_beam.documents.recorded import record
 from anchor_beam.units.kinds import Kind
 
@@ -17,7 +18,8 @@ CENTRES = "Centre to centre of its joints."
 
 @record
 class BarRecord:
-    """A mirror-symmetric bar; `wall` counts unless solid, the arm's section only with plate arms."""
+    """A mirror-symmetric bar; `wall` counts unless solid, the arm's section only with plate arms. hole_names: what the maker
+    calls its holes, one each or none."""
 
     name: str
     maker: str
@@ -75,6 +77,12 @@ class BarRecord:
         "Hole from the end", (0, 1400), (0, 150), "From the end of the arm to the centre of the hole, along the arm.",
         enters=BAR, spread=0.5, kind=FINE,
     )  # fmt: skip
+    hole_names: tuple[str, ...] = ()
+    facts: PartFacts = NO_FACTS
+
+    def hole_name(self, hole: int) -> str:
+        """The maker's name of a hole, empty where it has none."""
+        return self.hole_names[hole] if hole < len(self.hole_names) else ""
 
 
 class BarState(StrEnum):
@@ -95,7 +103,8 @@ class EndSetting:
     """What is on one axle: the bar, the hole on each side and the length of each link. Where there is no bar, it is the one
     that was there last, or that such cars have.
 
-    worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept.
+    worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept. link_part, bracket,
+    bushings: what is bought beside the bar, None where nobody said.
     """
 
     bar: BarRecord
@@ -105,6 +114,14 @@ class EndSetting:
     link_left: Figure = length("Left link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
     link_right: Figure = length("Right link", (10, 1500), (60, 450), CENTRES, enters=LINKAGE, spread=1.5, kind=FINE)
     worn: int | None = field(default=None, compare=False)
+    link_part: LinkPart | None = None
+    bracket: BracketPart | None = None
+    bushings: BushingPart | None = None
+
+    @property
+    def bought(self) -> tuple[Fitting, ...]:
+        """What is bought beside the bar, as far as somebody said."""
+        return tuple(part for part in (self.link_part, self.bracket, self.bushings) if part is not None)
 
     @property
     def fitted(self) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.documents.records import BarRecord, CarRecord, Setting
+from anchor_beam.documents.records import BarRecord, CarRecord, EndSetting, Setting
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -13,12 +13,15 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
+    from anchor_beam.documents.parts.table import Listed
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.claim import Held
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.plane import Spot
+    from anchor_beam.figures.rack.fit_rules import OnCar
+    from anchor_beam.figures.rack.rows import PartRow, Rates
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
     from anchor_beam.figures.roll_budget import Budget
@@ -40,6 +43,7 @@ def load() -> None:
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
     import anchor_beam.figures.plane
+    import anchor_beam.figures.rack.rows
     import anchor_beam.figures.reasons
     import anchor_beam.figures.results
     import anchor_beam.figures.roll_budget
@@ -214,6 +218,41 @@ class ClaimOf:
         from anchor_beam.figures.claim import held
 
         return held(self.bar, self.standard, self.standard_hole, self.ratio)
+
+
+@dataclass(frozen=True)
+class RackOf:
+    """The parts that can be chosen for an axle, each with whether it fits."""
+
+    lists: tuple[tuple[str, str], ...]
+    own: tuple[Listed, ...]
+    on: OnCar
+
+    def run(self, _report: Report) -> tuple[PartRow, ...]:
+        """All at once.
+
+        Raises:
+            DocumentError: a list cannot be read.
+        """
+        from anchor_beam.figures.rack.rows import part_rows
+
+        return part_rows(self.lists, self.own, self.on)
+
+
+@dataclass(frozen=True)
+class RatesOf:
+    """What bars would give on an axle in place of the one that is there."""
+
+    car: CarRecord
+    end: EndSetting
+    on: OnCar
+    bars: tuple[BarRecord, ...]
+
+    def run(self, _report: Report) -> tuple[Rates, ...]:
+        """Of each bar."""
+        from anchor_beam.figures.rack.rows import rates
+
+        return tuple(rates(self.car, self.end, self.on, bar) for bar in self.bars)
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ from anchor_beam.session.drag import Drag
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
 from anchor_beam.session.part import EVERYTHING, Part
+from anchor_beam.session.parts_lists import PartsLists
 from anchor_beam.session.photos import Photos
 from anchor_beam.session.said import Said, said_of
 from anchor_beam.session.session import Session
@@ -59,6 +60,7 @@ class Workshop:
         self._listeners: list[Listener] = []
         self._before: list[Callable[[], None]] = []
         self.photos = Photos(self)
+        self.parts_lists = PartsLists(self)
         self._take_up(car)
         self.company.join(self)
 

@@ -27,3 +27,8 @@ class Remark:
             figure = str(show(value, kind, units, sign=self.signed))
             shown.append(f"{figure} ± {show(sigma, kind, units).number}" if math.isfinite(sigma) else figure)
         return self.text.format(*shown)
+
+
+def verbatim(text: str) -> str:
+    """A user's or a maker's text within a sentence, none of it a place for a figure."""
+    return text.replace("{", "{{").replace("}", "}}")

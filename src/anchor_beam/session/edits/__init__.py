@@ -1,8 +1,17 @@
 """The acts of the user, one small class each, named for the act. Each makes a new car in hand from the old one."""
 
 from anchor_beam.session.edits.aims import AskFor, RuleOut, SetWindow
-from anchor_beam.session.edits.bars import AddHole, KeepBar, PutBar, ReachRung, RemoveHole, SetHole, WearPart
-from anchor_beam.session.edits.documents import DocumentEdit, PutDocument, RemoveDocument
+from anchor_beam.session.edits.bars import (
+    AddHole,
+    FitListed,
+    KeepBar,
+    PutBar,
+    ReachRung,
+    RemoveHole,
+    SetHole,
+    WearPart,
+)
+from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
@@ -18,9 +27,9 @@ from anchor_beam.session.edits.settings import (
 )
 
 __all__ = [
-    "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "ForgetLoadState", "KeepBar",
-    "KeepLoadState", "LevelLink", "PutBar", "PutDocument", "ReachRung", "RemoveDocument", "RemoveHole", "RemoveSetting",
-    "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting", "SetHole", "SetProvenance", "SetReading", "SetSupport",
-    "SetValue", "SetWindow", "SignOff", "TakeMeasured", "TakeReadings", "TakeTypical", "UseLoadState", "UseSetting",
-    "WearPart",
+    "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "FitListed",
+    "ForgetLoadState", "KeepBar", "KeepLoadState", "LevelLink", "MoveInGarage", "PutBar", "PutDocument", "ReachRung",
+    "RemoveDocument", "RemoveHole", "RemoveSetting", "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting",
+    "SetHole", "SetProvenance", "SetReading", "SetSupport", "SetValue", "SetWindow", "SignOff", "TakeMeasured",
+    "TakeReadings", "TakeTypical", "UseLoadState", "UseSetting", "WearPart",
 ]  # fmt: skip

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD
+from anchor_beam.documents.parts.facts import BracketPart, Ends, Fitting, LinkPart
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
@@ -69,10 +70,8 @@ class RemoveHole:
             raise InputError(f"bench.{self.axle}.bar.holes", "A bar needs one hole.", accepts="1 to 12")
         holes = end.bar.holes[:-1]
         last = len(holes) - 1
-        end = replace(
-            end, bar=replace(end.bar, holes=holes), hole_left=min(end.hole_left, last),
-            hole_right=min(end.hole_right, last),
-        )  # fmt: skip
+        bar = replace(end.bar, holes=holes, hole_names=end.bar.hole_names[: len(holes)])
+        end = replace(end, bar=bar, hole_left=min(end.hole_left, last), hole_right=min(end.hole_right, last))
         return replace(file, bench=file.bench.with_end(self.axle, end))
 
     @property
@@ -113,6 +112,36 @@ class WearPart:
     @property
     def said(self) -> str:
         return f"{acts.bar(self.axle)}: “{self.bar.name}” fitted"
+
+
+@dataclass(frozen=True, eq=False)
+class FitListed:
+    """Put a part of a list on an axle. Links stay as long as they are; bushings bring their stiffness to the bar."""
+
+    part: BarRecord | Fitting
+    axle: Axle
+
+    def apply(self, file: CarFile) -> CarFile:
+        end, part = file.bench.end(self.axle), self.part
+        if isinstance(part, BarRecord):
+            if part.facts.ends is not Ends.LINKS:
+                raise InputError(
+                    f"bench.{self.axle}.bar", f"“{part.name}” has no links: its ends are fixed to the {part.facts.ends}.",
+                    accepts="a bar on links",
+                )  # fmt: skip
+            end = replace(_fitted(end, part), worn=None)
+        elif isinstance(part, LinkPart):
+            end = replace(end, link_part=part)
+        elif isinstance(part, BracketPart):
+            end = replace(end, bracket=part)
+        else:
+            stiffness = Figure(part.stiffness, Provenance.MAKER)
+            end = replace(end, bushings=part, bar=replace(end.bar, bushing_radial=stiffness, rigid_bushings=False))
+        return replace(file, bench=file.bench.with_end(self.axle, end))
+
+    @property
+    def said(self) -> str:
+        return f"{self.axle}: “{self.part.name}” fitted".capitalize()
 
 
 def _fitted(end: EndSetting, bar: BarRecord) -> EndSetting:

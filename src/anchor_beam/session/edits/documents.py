@@ -56,4 +56,26 @@ class RemoveDocument:
         return Changes((), (Move(self.document, heads[self.document].revision, None),), left, file)
 
 
-DocumentEdit = PutDocument | RemoveDocument
+@dataclass(frozen=True, eq=False)
+class MoveInGarage:
+    """Add a document to the garage, say something new in one, or take one away; the act is in the journal of the car in hand.
+
+    before: revision that it stands at, None for a new one. record: None to take it away.
+    """
+
+    said: str
+    kind: DocumentKind[Any]
+    document: int
+    before: int | None
+    record: Any
+
+    def changes(self, car: int, heads: Heads, file: CarFile, new: Callable[[], int]) -> Changes:
+        """What has to be written."""
+        del car
+        if self.record is None:
+            return Changes((), (Move(self.document, self.before, None),), heads, file)
+        made = NewRevision(new(), self.document, self.kind, None, self.before, self.record)
+        return Changes((made,), (Move(self.document, self.before, made.revision),), heads, file)
+
+
+DocumentEdit = PutDocument | RemoveDocument | MoveInGarage

@@ -1,0 +1,153 @@
+"""Whether a part fits a car: what it is made for against what the car has, and what its user will not do."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.parts.facts import BushingPart, Ends, LinkPart, PartFacts
+from anchor_beam.documents.parts.table import Listed
+from anchor_beam.documents.records import BarRecord, CarFile
+from anchor_beam.words import fit as words
+from anchor_beam.words.fit import Fit
+from anchor_beam.words.remark import Remark
+from anchor_beam.words.wanted import MayChange, Wish, Work
+
+NEAR = 0.006  # m by which bushings may sit elsewhere: saddles have slots
+ORDER = tuple(Fit)
+
+
+@dataclass(frozen=True)
+class OnCar:
+    """What of a car, and of one of its axles, decides whether a part fits; SI. What nobody entered is empty or None.
+
+    spacing: of the bushings of the bar that is fitted. links: length of both. budget, hours: None where nobody asked.
+    """
+
+    axle: Axle
+    platform: str
+    variant: str
+    frame: str
+    exhaust: str
+    tyre_width: float | None
+    spacing: float | None
+    od: float | None
+    links: tuple[float, float]
+    may_change: MayChange
+    wont: tuple[Work, ...]
+    budget: float | None
+    hours: float | None
+    currency: str
+
+
+@dataclass(frozen=True)
+class Verdict:
+    """In a word, and the reasons, the worst first."""
+
+    fit: Fit
+    reasons: tuple[Remark, ...] = ()
+
+
+def on_car(file: CarFile, axle: Axle) -> OnCar:
+    """Of the setting on the bench."""
+    car, end, aim = file.car, file.bench.end(axle), file.aim
+
+    def asked(wish: Wish) -> float | None:
+        return aim.figure(wish).value if wish in aim.asked else None
+
+    return OnCar(
+        axle, car.platform.strip(), car.variant.strip(), car.frame.strip(), car.exhaust.strip(), _tyre_width(file, axle),
+        end.bar.pivot_spacing.value if end.fitted else None, end.bar.od.value if end.fitted else None,
+        (end.link_left.value, end.link_right.value), aim.may_change, aim.wont, asked(Wish.BUDGET), asked(Wish.HOURS),
+        aim.currency,
+    )  # fmt: skip
+
+
+def _tyre_width(file: CarFile, axle: Axle) -> float | None:
+    """The wider of both tyres of an axle, None where nobody entered one."""
+    read = file.read_at("tyres", None)
+    keys = [column.name for column in read.table.columns]
+    corners = read.rows[:2] if axle is Axle.FRONT else read.rows[2:4]
+    widths = [cell.value for row in corners if (cell := row[keys.index("width")]) is not None]
+    return max(widths, default=None)
+
+
+def verdict(one: Listed, on: OnCar) -> Verdict:
+    """Of a part on an axle."""
+    found = [*_made_for(one.facts, on), *_room(one.facts, on), *_dimensions(one, on), *_asked(one.facts, on)]
+    if one.axle not in (None, on.axle):
+        assert one.axle is not None
+        found.insert(0, (Fit.NO, words.other_axle(one.axle)))
+    found.sort(key=lambda each: -ORDER.index(each[0]))
+    worst = found[0][0] if found else Fit.FITS
+    return Verdict(worst, tuple(remark for _, remark in found))
+
+
+Judged = tuple[Fit, Remark]
+
+
+def _made_for(facts: PartFacts, on: OnCar) -> list[Judged]:
+    found: list[Judged] = []
+    for of, wanted, has in (
+        ("platform", facts.platforms, on.platform), ("variant", facts.variants, on.variant),
+        ("frame", facts.frames, on.frame),
+    ):  # fmt: skip
+        if not wanted or any(_same(one, has) for one in wanted):
+            continue
+        altered = next((what for sister, what in facts.interchange if of == "platform" and _same(sister, has)), None)
+        if not has:
+            found.append((Fit.UNKNOWN, words.not_entered(of, wanted)))
+        elif altered is not None:
+            found.append((Fit.WORK, words.sister(has, altered)))
+        else:
+            found.append((Fit.NO, words.not_made_for(of, wanted, has)))
+    return found
+
+
+def _room(facts: PartFacts, on: OnCar) -> list[Judged]:
+    """Exhaust and tyre, brackets and bracing."""
+    found: list[Judged] = []
+    if on.exhaust and any(_same(one, on.exhaust) for one in facts.not_exhausts):
+        found.append((Fit.NO, words.exhaust(on.exhaust)))
+    most, width = facts.widest_tyre, on.tyre_width
+    if most is not None and width is None:
+        found.append((Fit.UNKNOWN, words.tyre_unknown(most)))
+    elif most is not None and width is not None and width > most:
+        found.append((Fit.NO, words.tyre(width, most)))
+    found += [(Fit.WORK, words.needs(what)) for what in (facts.brackets, facts.bracing) if what]
+    if facts.ends is not Ends.LINKS:
+        found.append((Fit.WORK, words.no_links(facts.ends)))
+    return found
+
+
+def _dimensions(one: Listed, on: OnCar) -> list[Judged]:
+    part = one.part
+    if isinstance(part, BarRecord) and on.spacing is not None and part.facts.ends is Ends.LINKS:
+        own = part.pivot_spacing.value
+        return [(Fit.WORK, words.spacing(own, on.spacing))] if abs(own - on.spacing) > NEAR else []
+    if isinstance(part, BushingPart) and on.od is not None and abs(part.bore - on.od) > 0.0003:
+        return [(Fit.NO, words.bore(part.bore, on.od))]
+    if isinstance(part, LinkPart):
+        off = next((long for long in on.links if not part.shortest - 5e-4 <= long <= part.longest + 5e-4), None)
+        return [] if off is None else [(Fit.NO, words.link_range(off, part.shortest, part.longest))]
+    return []
+
+
+def _asked(facts: PartFacts, on: OnCar) -> list[Judged]:
+    """What *Aim* rules out."""
+    found: list[Judged] = []
+    free = {MayChange.FRONT: (Axle.FRONT,), MayChange.REAR: (Axle.REAR,)}.get(on.may_change, tuple(Axle))
+    if on.axle not in free:
+        found.append((Fit.NO, words.end_stays(on.axle)))
+    wont = tuple(work for work in facts.work if work in on.wont)
+    if wont or any(work is not Work.LIFT for work in facts.work):
+        found.append((Fit.NO if wont else Fit.WORK, words.asks_for(facts.work, wont)))
+    if on.budget is not None and facts.price is not None and facts.price > on.budget:
+        found.append((Fit.NO, words.too_dear(facts.price, on.budget, on.currency)))
+    if on.hours is not None and facts.hours is not None and facts.hours > on.hours:
+        found.append((Fit.NO, words.too_long(facts.hours, on.hours)))
+    return found
+
+
+def _same(one: str, other: str) -> bool:
+    return one.casefold() == other.casefold()
