@@ -260,6 +260,7 @@ def okeford() -> list[Listed]:
             number="OK 1190",
             bushing=7000,
             work=(LIFT, DRILL),
+            claim=60.0,
             brackets="Okeford clamp 19",
             missing="nothing",
         ),

@@ -71,7 +71,7 @@ def test_a_claim_of_nothing_left_is_refused_and_stays_in_the_field(desk: Desk, c
     say(desk, claim, "-100")
     assert "softer by all" in claim.percent.edit.accessibleDescription()
     assert claim.percent.edit.text() == "-100"
-    assert not claim.claims
+    assert desk.picture.file.bench.rear.bar.facts.claim is None
 
 
 def test_a_bar_to_compare_with_is_wanted(open_desk) -> None:

@@ -75,6 +75,6 @@ def test_the_three_traps_are_there() -> None:
     finch = sorrel_finch()
     left, right = (side.off_level for side in results(finch.car, finch.bench).rear.sides)
     assert left - right == pytest.approx(0.010, abs=2e-4)
-    assert "60 % stiffer" in wicken_estate().bench.rear.bar.maker
+    assert wicken_estate().bench.rear.bar.facts.claim == 60.0
     axle = harrow_half_ton().car.front
     assert axle.pickup_height_right.value - axle.pickup_height_left.value == pytest.approx(0.009)

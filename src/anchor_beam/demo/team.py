@@ -11,6 +11,7 @@ Run `python -m anchor_beam.demo.team` to print the three documents.
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import lru_cache
 from typing import TypeVar
 
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
@@ -19,10 +20,13 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.demo.readings import HARROW, SORREL, WICKEN
 from anchor_beam.documents.load_states import state_of
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
+from anchor_beam.documents.parts.shipped import shipped
+from anchor_beam.documents.parts.table import parts_from
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
     AxleRecord,
+    BarRecord,
     BarState,
     CarFile,
     CarRecord,
@@ -38,6 +42,20 @@ R = TypeVar("R", CarRecord, AxleRecord)
 MEASURED, MAKER, TYPICAL = Provenance.MEASURED, Provenance.MAKER, Provenance.TYPICAL
 BY_KIND = ("cg_height", "brake_front", "chassis_torsion", "yaw_index")  # what nobody measured on these cars
 TIDEWRIGHT, OKEFORD, LANTERN = "Tidewright", "Okeford Spring", "Lantern Forge"
+
+
+def as_sold(bar: BarRecord, axle: Axle, revision: str = "") -> BarRecord:
+    """With what its maker's list says of it beside its dimensions."""
+    listed = _listed()[axle, bar.name, revision]
+    return replace(bar, facts=listed.facts, hole_names=listed.hole_names)
+
+
+@lru_cache(maxsize=1)
+def _listed() -> dict[tuple[Axle | None, str, str], BarRecord]:
+    every = (one for _, text in shipped() for one in parts_from(text))
+    return {
+        (one.axle, one.part.name, one.facts.revision): one.part for one in every if isinstance(one.part, BarRecord)
+    }
 
 
 def team() -> tuple[CarFile, ...]:
@@ -81,6 +99,7 @@ def sorrel_finch() -> CarFile:
         MAKER, "Tidewright 17", TIDEWRIGHT, od_mm=17.0, centre_length_mm=850, pivot_spacing_mm=690, arm_length_mm=246,
         splay_deg=2.0, bend_radius_mm=40, bushing_radial_N_per_mm=9000, holes_mm=(12, 36, 60),
     )  # fmt: skip
+    blade_front, adjustable_rear = as_sold(blade_front, Axle.FRONT), as_sold(adjustable_rear, Axle.REAR, "late")
     standard = Setting(
         "standard",
         end_setting(standard_front, (0, 0), (92.0, 92.0), MEASURED),
@@ -145,10 +164,11 @@ def wicken_estate() -> CarFile:
         splay_deg=3.0, bend_radius_mm=45, holes_mm=(14.0,),
     )  # fmt: skip
     add_on = bar_record(
-        MAKER, "Okeford 19", f"{OKEFORD}, sold as 60 % stiffer than any standard bar", od_mm=19.0,
+        MAKER, "Okeford 19", OKEFORD, od_mm=19.0,
         centre_length_mm=940, pivot_spacing_mm=720, arm_length_mm=248, splay_deg=1.0, bend_radius_mm=40,
         bushing_radial_N_per_mm=7000, holes_mm=(14, 46),
     )  # fmt: skip
+    add_on = as_sold(add_on, Axle.REAR)
     none_yet = end_setting(add_on, (0, 0), (118.0, 118.0), MEASURED, state=BarState.NONE)
     standard = Setting(
         "standard, no rear bar", end_setting(standard_front, (0, 0), (262.0, 262.0), MEASURED), none_yet
@@ -156,6 +176,7 @@ def wicken_estate() -> CarFile:
     soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, state=BarState.HOOKED))
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, add_on))
     bench = Setting("rear bar on trial", soft.front, soft.rear)
+    car = replace(car, platform="Wicken A", frame="unit body", exhaust="single rear exit")
     return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN)
 
 
@@ -194,6 +215,8 @@ def harrow_half_ton() -> CarFile:
         arm_length_mm=290, bend_radius_mm=0, plate_arms=True, arm_width_mm=34, arm_thickness_mm=12,
         bushing_radial_N_per_mm=14000, holes_mm=(22, 46, 70, 94, 118),
     )  # fmt: skip
+    splined_rear = as_sold(splined_rear, Axle.REAR)
+    car = replace(car, platform="Harrow 5", frame="ladder frame", exhaust="twin rear exit")
     fitted_front = end_setting(standard_front, (0, 0), (104.0, 104.0), MEASURED)
     standard = Setting("standard", fitted_front, end_setting(light_rear, (0, 0), (140.0, 140.0), MEASURED))
     sprint = Setting("sprint", fitted_front, end_setting(splined_rear, (1, 1), (140.0, 140.0), MEASURED))

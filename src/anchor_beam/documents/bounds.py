@@ -10,6 +10,7 @@ from anchor_beam.errors import DocumentError
 MEGABYTE = 1_000_000
 CAR_FILE = 8 * MEGABYTE  # bytes of a car file, and of each document of a bundle
 LIST_FILE = 40 * MEGABYTE  # bytes of the list of a bundle
+PARTS_FILE = 16 * MEGABYTE  # bytes of a list of parts
 QUESTIONS = 8 * MEGABYTE  # bytes of a document of questions
 PHOTO = 50 * MEGABYTE  # bytes of a picture in a bundle
 DEEPEST = 24  # groups and lists inside each other

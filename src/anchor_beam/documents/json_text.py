@@ -25,7 +25,9 @@ def parse_json(text: str, *, constants: bool = False) -> Any:
         require_shallow(data)
         return data
     except json.JSONDecodeError as problem:
-        ends = problem.pos >= len(text.rstrip()) or "Unterminated" in problem.msg
+        rest = text[problem.pos :].strip()
+        cut = problem.pos > 0 and not any(mark in rest for mark in ' ,:]}\n"')  # in the middle of a number or a word
+        ends = not rest or cut or "Unterminated" in problem.msg
         what = "The file ends in the middle" if ends else "The file is not JSON from here on"
         raise DocumentError(f"{what}, line {problem.lineno}, column {problem.colno}.") from problem
     except RecursionError as problem:

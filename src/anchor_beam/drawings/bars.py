@@ -140,7 +140,7 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
         items.append(Text((0.0, middle), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))
         return tuple(items)
     items.append(Tube(points, bar.bar.section.od, tone, double=shown.axle is Axle.REAR))
-    items += _bushings(bar, base)
+    items += bushing_marks(bar, base)
     span = bar.bar.pivots[0] - bar.bar.pivots[1]
     beside = base - sign * _spacing_off(shown)
     items.append(Dimension((-span / 2, beside), (span / 2, beside), slot=spacing_key(shown.axle)))
@@ -208,7 +208,8 @@ def _outward(shown: ShownBar, s: FloatArray, base: float) -> tuple[FloatArray, F
     return points, normals * np.where(outward == 0.0, 1.0, outward)[:, None]
 
 
-def _bushings(bar: BarSolution, base: float) -> list[Item]:
+def bushing_marks(bar: BarSolution, base: float) -> list[Item]:
+    """Both bushings of a bar whose axis lies on a line of the board."""
     size = max(0.045, 1.9 * bar.bar.section.od)
     items: list[Item] = []
     for y in bar.bar.pivots:

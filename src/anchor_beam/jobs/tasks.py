@@ -240,6 +240,23 @@ class RackOf:
 
 
 @dataclass(frozen=True)
+class PartsCounted:
+    """How many parts stand in a list that somebody wants to bring in."""
+
+    text: str
+
+    def run(self, _report: Report) -> int:
+        """All of it is read, and nothing kept.
+
+        Raises:
+            DocumentError: with everything that is wrong in it.
+        """
+        from anchor_beam.documents.parts.table import parts_from
+
+        return len(parts_from(self.text))
+
+
+@dataclass(frozen=True)
 class RatesOf:
     """What bars would give on an axle in place of the one that is there."""
 

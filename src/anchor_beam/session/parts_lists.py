@@ -37,8 +37,8 @@ class PartsLists:
         """Of those that somebody brought in."""
         return tuple(self._kept())
 
-    def keep(self, name: str, blob: str) -> None:
-        """Keep a list whose bytes are kept under this hash, in place of one of that name.
+    def keep(self, name: str, blob: str, count: str) -> None:
+        """Keep a list whose bytes are kept under this hash, in place of one of that name; count: its parts, in words.
 
         Raises:
             InputError: there is no car on the bench, or this is the name of a list that ships with the application.
@@ -52,7 +52,7 @@ class PartsLists:
         number = session.garage.database.new_number() if known is None else known[0]
         before = None if known is None else session.garage.revisions.heads_in_garage(PARTS_LIST)[number].revision
         session.do(MoveInGarage(f"{name}, parts brought in", PARTS_LIST, number, before, PartsList(name, blob)))
-        self._said(name, "is in the rack of every car; undo takes it out again.")
+        self._said(name, f"{count} brought into the rack of every car; undo takes them out again.")
 
     def forget(self, name: str) -> None:
         """Take a list out; undo brings it back. Bars that are fitted stay as they are.

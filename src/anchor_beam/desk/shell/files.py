@@ -64,6 +64,10 @@ class Files(QObject):
         """Ask for a table of readings."""
         self._ask("Take readings from a table", "Tables (*.csv *.txt)", "", then, saving=False)
 
+    def parts_in(self, then: Callable[[Path], None]) -> None:
+        """Ask for a list of parts."""
+        self._ask("Bring in a list of parts", "Tables (*.csv *.txt)", "", then, saving=False)
+
     def photo_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a photo."""
         self._ask("Take a photo", "Photos (*.png *.jpg *.jpeg)", "", then, saving=False)

@@ -19,14 +19,14 @@ from anchor_beam.words.wanted import Work
 
 Plain = dict[str, Any]
 UNIT = {
-    "widest_tyre": ("widest_tyre_mm", 1e-3), "mass": ("mass_kg", 1.0), "shortest": ("shortest_mm", 1e-3),
-    "longest": ("longest_mm", 1e-3), "bore": ("bore_mm", 1e-3), "stiffness": ("stiffness_N_per_mm", 1e3),
-    "rating": ("rating_N", 1.0),
+    "claim": ("claim_percent", 1.0), "widest_tyre": ("widest_tyre_mm", 1e-3), "mass": ("mass_kg", 1.0),
+    "shortest": ("shortest_mm", 1e-3), "longest": ("longest_mm", 1e-3), "bore": ("bore_mm", 1e-3),
+    "stiffness": ("stiffness_N_per_mm", 1e3), "rating": ("rating_N", 1.0),
 }  # fmt: skip
 """Keys in documents of the figures that have a unit, and its SI value."""
 WORDS = ("number", "revision", "told_by", "missing", "brackets", "bracing")
 LISTS = ("platforms", "variants", "frames", "not_exhausts")
-NUMBERS = ("widest_tyre", "price", "hours", "mass")
+NUMBERS = ("claim", "widest_tyre", "price", "hours", "mass")
 
 
 def facts_plain(facts: PartFacts) -> Plain:

@@ -72,7 +72,7 @@ COLUMNS: tuple[Column, ...] = (
                 "arm_thickness", "bushing_radial")),
     Column("holes", "holes", frozenset({BAR}), Kind.FINE_LENGTH, HOLE_REACH, frozenset({BAR})),
     Column("hole_names", "hole names", frozenset({BAR})),
-    Column("ends", "ends", frozenset({BAR}), words=tuple(Ends)),
+    _number("claim", "claim", Kind.PERCENT, (-99.9, 1e4), BAR), Column("ends", "ends", frozenset({BAR}), words=tuple(Ends)),
     Column("joints", "joints", frozenset({LINK}), words=tuple(Joints), needed=frozenset({LINK})),
     _number("shortest", "shortest", Kind.FINE_LENGTH, (0.01, 1.5), LINK, needed=True),
     _number("longest", "longest", Kind.FINE_LENGTH, (0.01, 1.5), LINK, needed=True),

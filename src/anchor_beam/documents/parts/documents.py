@@ -29,6 +29,7 @@ class FactsDocument(BaseModel):
     bracing: Note = ""
     work: tuple[Work, ...] = ()
     ends: Ends = Ends.LINKS
+    claim_percent: Annotated[FiniteFloat, Field(gt=-100, le=10_000)] | None = None
     widest_tyre_mm: Annotated[FiniteFloat, Field(ge=50, le=600)] | None = None
     price: Annotated[FiniteFloat, Field(ge=0, le=1e7)] | None = None
     hours: Annotated[FiniteFloat, Field(ge=0, le=1000)] | None = None

@@ -50,7 +50,8 @@ class PartFacts:
     revision: early, late and so on; told_by: the feature that tells it from the others. missing: what is not in the box.
     platforms, variants, frames: what it is made for, all of them where empty. interchange: sister platforms, each with what
     must be altered. not_exhausts: exhausts that it rules out. widest_tyre: [m]. brackets, bracing: what it needs besides.
-    price in the user's currency, hours of work, mass [kg].
+    claim: by how much a bar is said to be stiffer than the standard one [%]. price in the user's currency, hours of work,
+    mass [kg].
     """
 
     number: str = ""
@@ -67,6 +68,7 @@ class PartFacts:
     bracing: str = ""
     work: tuple[Work, ...] = ()
     ends: Ends = Ends.LINKS
+    claim: float | None = None
     widest_tyre: float | None = None
     price: float | None = None
     hours: float | None = None

@@ -8,6 +8,7 @@ from anchor_beam.session.edits.bars import (
     PutBar,
     ReachRung,
     RemoveHole,
+    SetClaim,
     SetHole,
     WearPart,
 )
@@ -30,6 +31,6 @@ __all__ = [
     "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "FitListed",
     "ForgetLoadState", "KeepBar", "KeepLoadState", "LevelLink", "MoveInGarage", "PutBar", "PutDocument", "ReachRung",
     "RemoveDocument", "RemoveHole", "RemoveSetting", "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting",
-    "SetHole", "SetProvenance", "SetReading", "SetSupport", "SetValue", "SetWindow", "SignOff", "TakeMeasured",
+    "SetClaim", "SetHole", "SetProvenance", "SetReading", "SetSupport", "SetValue", "SetWindow", "SignOff", "TakeMeasured",
     "TakeReadings", "TakeTypical", "UseLoadState", "UseSetting", "WearPart",
 ]  # fmt: skip

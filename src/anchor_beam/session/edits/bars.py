@@ -115,6 +115,28 @@ class WearPart:
 
 
 @dataclass(frozen=True, eq=False)
+class SetClaim:
+    """Note by how much a bar is said to be stiffer than the standard one [%]; None where nobody says so."""
+
+    axle: Axle
+    percent: float | None
+
+    def apply(self, file: CarFile) -> CarFile:
+        if self.percent is not None and self.percent <= -100.0:
+            raise InputError(
+                "claim", "Nothing is softer by all of its stiffness.", got=self.percent, accepts="above -100 %"
+            )
+        facts = replace(file.bench.end(self.axle).bar.facts, claim=self.percent)
+        return put(file, f"bench.{self.axle}.bar.facts", facts)
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}: " + (
+            "a claim forgotten" if self.percent is None else "its maker's claim noted"
+        )
+
+
+@dataclass(frozen=True, eq=False)
 class FitListed:
     """Put a part of a list on an axle. Links stay as long as they are; bushings bring their stiffness to the bar."""
 

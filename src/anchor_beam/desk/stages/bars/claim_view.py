@@ -14,10 +14,11 @@ from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.readings import Reading
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.errors import AnchorBeamError, InputError
+from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.claim import Held
 from anchor_beam.figures.shown_bars import title
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
+from anchor_beam.session.edits import SetClaim
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import show
@@ -32,7 +33,6 @@ class ClaimView(QScrollArea):
         super().__init__()
         self._bridge, theme = bridge, bridge.theme
         self.axle = Axle.REAR
-        self.claims: dict[Axle, Reading] = {}
         self._held: Held | None = None
         self.setWidgetResizable(True)
         inside = QWidget()
@@ -77,22 +77,15 @@ class ClaimView(QScrollArea):
     # the keeper of the percentage
 
     def kept(self) -> Reading | None:
-        return self.claims.get(self.axle)
+        shown = self._bridge.picture
+        claim = None if shown is None else shown.file.bench.end(self.axle).bar.facts.claim
+        return None if claim is None else Reading(claim)
 
     def stand_in(self) -> float | None:
         return None
 
     def keep(self, reading: Reading | None) -> AnchorBeamError | None:
-        if reading is not None and reading.value <= -100.0:
-            return InputError(
-                "claim", "Nothing is softer by all of its stiffness.", got=reading.typed, accepts="above -100 %"
-            )
-        if reading is None:
-            self.claims.pop(self.axle, None)
-        else:
-            self.claims[self.axle] = reading
-        self._bridge.workshop.tell(Part.SETTING)
-        return None
+        return self._bridge.ask(SetClaim(self.axle, None if reading is None else reading.value))
 
     # what follows
 
@@ -145,11 +138,12 @@ class ClaimView(QScrollArea):
                 widget.deleteLater()
         held, units = self._held, self._bridge.units
         missing = self._missing()
-        if missing or held is None:
+        claim = self.kept()
+        if missing or held is None or claim is None:
             self.verdict.setText(missing)
             self.within.setText("")
             return
-        found, said = held.found, self.claims[self.axle].value
+        found, said = held.found, claim.value
         self.verdict.setText(verdict_words(found))
         band = show(100.0 * held.tolerance * (1.0 + said / 100.0), Kind.PERCENT, units)
         self.within.setText(f"True means within ± {band}: so much do the measured sizes of both bars leave open.")

@@ -27,6 +27,7 @@ if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.compare_view import CompareView
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
     from anchor_beam.desk.stages.bars.map_view import MapView
+    from anchor_beam.desk.stages.bars.rack.view import RackView
     from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
 
@@ -52,7 +53,7 @@ class BarsPage(Split):
         self.strip = Strip(bridge.theme, views)
         boards: dict[str, Callable[[], QWidget]] = {
             "both bars": lambda: stacked(self.board, self.strip), "setting map": lambda: self.map,
-            "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
+            "rack": lambda: self.rack, "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
             "roll budget": lambda: self.budget,
         }  # fmt: skip
         self.boards = Strip(bridge.theme, boards, fixed=False)
@@ -118,6 +119,16 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
         return WarningsView(self._bridge)
+
+    @cached_property
+    def rack(self) -> RackView:
+        """Parts to choose from."""
+        from anchor_beam.desk.stages.bars.rack.view import RackView
+
+        view = RackView(self._bridge, self._files)
+        view.look_at(self._axle)
+        self.tabs.chosen.connect(view.look_at)
+        return view
 
     @cached_property
     def claim(self) -> ClaimView:

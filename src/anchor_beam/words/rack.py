@@ -1,0 +1,40 @@
+"""What the rack says of its parts."""
+
+from __future__ import annotations
+
+HOW = "Enter puts the part on, / goes to the search, a press on a head sorts. Bold: on the car."
+
+
+def box_words(revision: str, told_by: str, sold_as: str, missing: str, money: str, hours: str, mass: str) -> str:
+    """Revision and how it is told, what is in the box, what it costs and weighs."""
+    told = f"{revision}: {told_by}" if revision and told_by else revision or told_by
+    box = f"sold as a {sold_as}" if sold_as else ""
+    lacks = f"not in the box: {missing}" if missing else ""
+    said = (", ".join(filter(None, group)) for group in ((told,), (box, lacks), (money, hours, mass)))
+    return "; ".join(filter(None, said))
+
+
+def hole_words(unit: str, hole: int, name: str) -> str:
+    """`N/mm, hole 2, middle`."""
+    return ", ".join(filter(None, (unit, f"hole {hole + 1}", name)))
+
+
+def none_found(words: str, *, fitting: bool) -> str:
+    """Why the table is empty."""
+    if words.strip() and fitting:
+        return f"Nothing that fits this car has “{words.strip()}” in its name, maker, number or platform."
+    if words.strip():
+        return f"Nothing has “{words.strip()}” in its name, maker, number or platform."
+    if fitting:
+        return "Nothing fits this car. Take the tick off to see the rest, each with the reason."
+    return "There is nothing of this kind."
+
+
+def counted(shown: int, every: int) -> str:
+    """How many parts of those that there are."""
+    return f"{shown} of {every}"
+
+
+def brought_in(parts: int) -> str:
+    """How many parts a list had."""
+    return "one part" if parts == 1 else f"{parts} parts"
