@@ -11,6 +11,7 @@ import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, freeze
 from anchor_beam.core.bar.mesh import Mesh
+from anchor_beam.core.bar.series import RIGID, with_links
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
 from anchor_beam.core.linkage import closed
@@ -68,16 +69,16 @@ class SideResult:
 class EndResult:
     """One axle's bar and links. Stiffness figures are those of the bar as connected.
 
-    motion_ratios: (2, n) turn of the arm per wheel travel if the fitted link hung in that hole [rad/m], NaN where it
-    does not reach. problem: why there are no links, if so. per_turn: what one turn of the adjuster adds to a link [m],
-    None for links of fixed length.
+    motion_ratios, levers: (2, n) turn of the arm per wheel travel [rad/m] and signed lever of the link [m] if the fitted
+    link hung in that hole, NaN where it does not reach. problem: why there are no links, if so. per_turn: what one turn of
+    the adjuster adds to a link [m], None for links of fixed length.
     """
 
     end: EndSetting
     bar: BarSolution
     sides: tuple[SideResult, SideResult] | None
     motion_ratios: FloatArray
-    K_theta: float
+    levers: FloatArray
     problem: AnchorBeamError | None
     track: float
     per_turn: float | None
@@ -85,6 +86,37 @@ class EndResult:
     def turns(self, change: float) -> float | None:
         """Turns of the adjuster for a change of link length [m]; None for links of fixed length."""
         return None if self.per_turn is None else change / self.per_turn
+
+    @property
+    def k_link(self) -> float:
+        """Stiffness of each link along it [N/m]; infinite where nobody said."""
+        part = self.end.link_part
+        return RIGID if part is None or part.stiffness is None else part.stiffness
+
+    @property
+    def bar_K(self) -> float:
+        """Torque per twist of the bar alone [N m/rad]."""
+        return float(self.bar.K_theta[self.end.hole_left, self.end.hole_right]) if self.end.fitted else 0.0
+
+    @cached_property
+    def hung_K(self) -> FloatArray:
+        """(n, n) torque per twist with the links in series, for every pair of holes [N m/rad]."""
+        if self.k_link == RIGID:
+            return self.bar.K_theta
+        left, right = self.levers
+        return with_links(self.bar.K_theta, left, right, k_left=self.k_link, k_right=self.k_link)
+
+    @property
+    def K_theta(self) -> float:
+        """Torque per twist of bar and links as connected [N m/rad]."""
+        if self.sides is None:
+            return self.bar_K
+        return float(self.hung_K[self.end.hole_left, self.end.hole_right])
+
+    @property
+    def in_links(self) -> float:
+        """Part of the give of bar and links that is in the links [-]."""
+        return 1.0 - self.K_theta / self.bar_K if self.bar_K else 0.0
 
     @cached_property
     def wheel_bar(self) -> WheelBar:
@@ -94,7 +126,8 @@ class EndResult:
         left, right = (
             closed.at_ride(side.where, 0, None if side.travel is None else side.travel.cubic) for side in self.sides
         )
-        return closed.wheel_bar(self.bar, (self.end.hole_left, self.end.hole_right), left, right)
+        holes = self.end.hole_left, self.end.hole_right
+        return closed.wheel_bar(self.bar, holes, left, right, k_link=self.k_link)
 
     @property
     def slopes(self) -> tuple[float, float]:
@@ -131,7 +164,7 @@ class EndResult:
     @property
     def hole_rates(self) -> FloatArray:
         """(2, n) rate at the wheel in roll that each hole gives with the same hole on both sides [N/m]."""
-        return closed.hole_rates(self.bar.K_theta, self.motion_ratios)
+        return closed.hole_rates(self.hung_K, self.motion_ratios)
 
     @property
     def wheel_rate(self) -> float | None:
@@ -177,14 +210,14 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     links = _Links(bar.mesh, linkage(axle), (end.link_left.value, end.link_right.value))
     if not end.fitted:
         nowhere = np.full(bar.mesh.holes.shape, np.nan)
-        return EndResult(end, bar, None, nowhere, 0.0, None, axle.track.value, length_per_turn(axle))
-    hung = _hung(links)
-    K_theta, per_turn = float(bar.K_theta[end.hole_left, end.hole_right]), length_per_turn(axle)
+        return EndResult(end, bar, None, nowhere, nowhere, None, axle.track.value, length_per_turn(axle))
+    hung, per_turn = _hung(links), length_per_turn(axle)
+    slopes, levers = hung.motion_ratios, hung.levers
     try:
         left, right = (_side(links, side, end.hole(side), f"bench.{name}.link_{side}") for side in Side)
     except NoSolution as problem:
-        return EndResult(end, bar, None, hung.motion_ratios, K_theta, problem, axle.track.value, per_turn)
-    found = EndResult(end, bar, (left, right), hung.motion_ratios, K_theta, None, axle.track.value, per_turn)
+        return EndResult(end, bar, None, slopes, levers, problem, axle.track.value, per_turn)
+    found = EndResult(end, bar, (left, right), slopes, levers, None, axle.track.value, per_turn)
     freeze(found, bar, left, right)
     return found
 

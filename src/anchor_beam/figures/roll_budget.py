@@ -21,11 +21,12 @@ class Giving(StrEnum):
     SPRINGS = "springs"
     BAR = "bar"
     BUSHINGS = "its bushings"
+    LINKS = "its links"
 
 
 @dataclass(frozen=True)
 class Budget:
-    """Roll gradient and the part of it that each axle's tyres, springs, bar and bushings make, and the chassis
+    """Roll gradient and the part of it that each axle's tyres, springs, bar, bushings and links make, and the chassis
     [rad/(m/s^2)]."""
 
     roll: float
@@ -53,9 +54,11 @@ def budget(car: CarRecord, setting: Setting) -> Budget | None:
     for axle, end in zip(Axle, (now.front, now.rear), strict=True):
         at = axle.position
         whole, in_bushings = roll * float(found.bars[0, at]), _in_bushings(end)
+        in_links = end.in_links if end.end.connected and end.sides is not None else 0.0
+        own = whole * (1.0 - in_links)
         parts[axle] = {
             Giving.TYRES: roll * float(found.tyres[0, at]), Giving.SPRINGS: roll * float(found.springs[0, at]),
-            Giving.BAR: whole * (1.0 - in_bushings), Giving.BUSHINGS: whole * in_bushings,
+            Giving.BAR: own * (1.0 - in_bushings), Giving.BUSHINGS: own * in_bushings, Giving.LINKS: whole * in_links,
         }  # fmt: skip
     return Budget(roll, parts, roll * float(found.chassis[0]))
 

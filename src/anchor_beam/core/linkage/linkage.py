@@ -82,6 +82,11 @@ class Hung:
         """(2, n) turn of the arm per wheel travel at ride height [rad/m]."""
         return self.through.motion_ratio[..., self.middle]
 
+    @property
+    def levers(self) -> FloatArray:
+        """(2, n) signed levers of the links at ride height [m]."""
+        return self.through.lever[..., self.middle]
+
     def at_ride(self, side: Side, hole: int, place: str) -> ArmPosition:
         """One side with its link in a hole, (1,).
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from anchor_beam.core.bar.handbook import handbook
+from anchor_beam.core.bar.series import RIGID
 from anchor_beam.core.sides import Axle
 from anchor_beam.core.working import Term, Working
 from anchor_beam.figures.picture import Picture
@@ -29,6 +30,12 @@ def twist_stiffness(axle: Axle) -> Maker:
         for off, name in ((spring, "spring-manual form"), (simple, "torsion plus arm")):
             if off is not None:
                 terms.append(Term(r"\Delta", f"{name} against this beam, outermost hole", 100.0 * off, Kind.PERCENT))
+        if end.k_link != RIGID:
+            terms += [
+                Term("K_bar", "the bar alone", end.bar_K, Kind.TWIST_STIFFNESS),
+                Term("k_link", "each link along it, in series", end.k_link, Kind.RATE),
+                Term("p", "part of the give that is in the links", 100.0 * end.in_links, Kind.PERCENT),
+            ]
         return Working(
             f"Twist stiffness of the {axle} bar",
             r"K_\theta = \frac{T}{\theta} \quad \text{a beam in space with true bends and bushings}",
@@ -50,7 +57,7 @@ def end_rate(axle: Axle) -> Maker:
         lever = float(end.bar.levers[0, end.end.hole_left])
         return Working(
             f"Rate at the end of the {axle} bar", r"k_end = \frac{2 K_\theta}{l^2}",
-            (Term(r"K_\theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),
+            (Term(r"K_\theta", "twist stiffness of the bar alone", end.bar_K, Kind.TWIST_STIFFNESS),
              Term("l", "lever of the hole", lever, Kind.FINE_LENGTH)),
             Term("k_end", "force per travel of each end, both moving oppositely", end.end_rate, Kind.RATE),
             "docs/theory/bar.md, End rate",

@@ -151,19 +151,28 @@ class FitListed:
                     f"bench.{self.axle}.bar", f"“{part.name}” has no links: its ends are fixed to the {part.facts.ends}.",
                     accepts="a bar on links",
                 )  # fmt: skip
-            end = replace(_fitted(end, part), worn=None)
+            end = replace(_fitted(end, part), worn=None, bushings=None)
         elif isinstance(part, LinkPart):
             end = replace(end, link_part=part)
         elif isinstance(part, BracketPart):
-            end = replace(end, bracket=part)
+            end = _held(replace(end, bracket=part))
         else:
-            stiffness = Figure(part.stiffness, Provenance.MAKER)
-            end = replace(end, bushings=part, bar=replace(end.bar, bushing_radial=stiffness, rigid_bushings=False))
+            end = _held(replace(end, bushings=part))
         return replace(file, bench=file.bench.with_end(self.axle, end))
 
     @property
     def said(self) -> str:
         return f"{self.axle}: “{self.part.name}” fitted".capitalize()
+
+
+def _held(end: EndSetting) -> EndSetting:
+    """With the stiffness of its bushings in their brackets, as far as the makers say."""
+    if end.bushings is None:
+        return end
+    bracket = None if end.bracket is None else end.bracket.stiffness
+    together = 1.0 / (1.0 / end.bushings.stiffness + (0.0 if bracket is None else 1.0 / bracket))
+    stiffness = Figure(together, Provenance.MAKER)
+    return replace(end, bar=replace(end.bar, bushing_radial=stiffness, rigid_bushings=False))
 
 
 def _fitted(end: EndSetting, bar: BarRecord) -> EndSetting:
