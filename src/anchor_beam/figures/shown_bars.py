@@ -49,7 +49,8 @@ def _bare(end: EndResult, before: EndResult | None, axle: Axle, forward: bool, u
     labels = []
     for side in Side:
         rates = [(i, float(rate)) for i, rate in enumerate(end.hole_rates[side.position])]
-        labels.append(tuple(_label(rate, units, chosen=i == holes[side.position]) for i, rate in rates))
+        names = [end.end.bar.hole_name(i) for i in range(len(rates))]
+        labels.append(tuple(_label(rate, names[i], units, chosen=i == holes[side.position]) for i, rate in rates))
     other = before is not None and (before.end.bar != end.end.bar or before.end.fitted != end.end.fitted)
     return ShownBar(
         axle=axle, bar=end.bar, forward=forward, connected=end.end.connected, track=end.track,
@@ -89,8 +90,9 @@ def _stresses(shown: Picture, axle: Axle) -> tuple[FloatArray, FloatArray] | Non
     return places, np.interp(places, along.s.ravel(), along.stress.ravel())
 
 
-def _label(rate: float, units: System, *, chosen: bool) -> Label:
+def _label(rate: float, name: str, units: System, *, chosen: bool) -> Label:
+    """What a hole gives, and what its maker calls it."""
     if not math.isfinite(rate):
-        return Label("out of reach", "", chosen)
+        return Label("out of reach", name, chosen)
     shown = show(rate, Kind.RATE, units)
-    return Label(shown.number, shown.unit, chosen)
+    return Label(shown.number, ", ".join(filter(None, (shown.unit, name))), chosen)

@@ -16,14 +16,17 @@ from anchor_beam.figures.asked import bump_rate
 from anchor_beam.figures.bands import bands
 from anchor_beam.figures.reasons import turning_points
 from anchor_beam.figures.results import Results, both_turns, results
+from anchor_beam.figures.strength import Piece, loaded
 from anchor_beam.figures.window_edges import window_edges
 from anchor_beam.words import warnings as words
 from anchor_beam.words.phases import NEUTRAL
+from anchor_beam.words.strength import lasts, needed
 from anchor_beam.words.warnings import Warned
 
 ALIKE = 0.01  # relative, of the roll stiffness of two bars that count as the same
 BACK = 0.05  # % of margin, within which a balance counts as the old one
 MOST = 100.0  # %, beyond any margin
+SOON = 1000.0  # hours that a bar should last
 HARSH = 0.5  # of the spring, that a bar may add over one bump; a rule of thumb
 
 
@@ -38,7 +41,9 @@ def warnings(car: CarRecord, setting: Setting, reference: Setting | None) -> tup
     if margin is None:
         return ()
     alone = [] if reference is None or reference == setting else _one_end(now, reference)
-    return (*_in_the_wet(now, margin), *_driven(now), *_beyond_use(now), *alone, *_harsh(now))
+    return (
+        *_in_the_wet(now, margin), *_driven(now), *_weak(car, setting), *_beyond_use(now), *alone, *_harsh(now),
+    )  # fmt: skip
 
 
 def _in_the_wet(now: Results, margin: float) -> list[Warned]:
@@ -65,6 +70,22 @@ def _driven(now: Results) -> list[Warned]:
         lift = float(np.fmin(*now.corner.lifts)[axle.position])
         if lift < slides and car.axle(axle).differential is Differential.OPEN:
             found.append(words.driven_lifts(axle, lift, slides))
+    return found
+
+
+def _weak(car: CarRecord, setting: Setting) -> list[Warned]:
+    """Links, brackets and bars beyond what they are made for."""
+    found = []
+    for one in loaded(car, setting):
+        if one.carries is None or one.rated is None:
+            continue
+        if one.piece is not Piece.BAR:
+            if one.carries > one.rated:
+                found.append(words.overloaded(one.axle, one.piece, one.carries, one.rated, needed(one.carries)))
+        elif one.carries > one.rated:
+            found.append(words.yields(one.axle, one.carries, one.rated))
+        elif one.hours is not None and one.hours < SOON:
+            found.append(words.wears_out(one.axle, lasts(one.hours, car.use, assumed=one.assumed)))
     return found
 
 

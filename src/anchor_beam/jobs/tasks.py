@@ -26,6 +26,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.results import Results
     from anchor_beam.figures.roll_budget import Budget
     from anchor_beam.figures.schools import Tried
+    from anchor_beam.figures.strength import Loaded
     from anchor_beam.words.beliefs import Belief
     from anchor_beam.words.warnings import Warned
 
@@ -48,6 +49,7 @@ def load() -> None:
     import anchor_beam.figures.results
     import anchor_beam.figures.roll_budget
     import anchor_beam.figures.schools
+    import anchor_beam.figures.strength
     import anchor_beam.figures.warnings  # noqa: F401
 
 
@@ -202,6 +204,20 @@ class WarningsOf:
         from anchor_beam.figures.warnings import warnings
 
         return warnings(self.car, self.setting, self.reference)
+
+
+@dataclass(frozen=True)
+class StrengthOf:
+    """What links, brackets and bars of the setting on the bench carry."""
+
+    car: CarRecord
+    setting: Setting
+
+    def run(self, _report: Report) -> tuple[Loaded, ...]:
+        """Of both axles."""
+        from anchor_beam.figures.strength import loaded
+
+        return loaded(self.car, self.setting)
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 
-NOTE = "Near rest, by the work that goes into each part; the dashed lines are the reference. A link without a stiffness is rigid."
+NOTE = "Near rest, by the work that goes into each part. Dashed: the reference. A link without a stiffness counts as rigid."
 
 
 def budget_words(roll: float, of_tyres: float, units: System) -> str:

@@ -103,5 +103,35 @@ def harsh(axle: Axle, adds: float, spring: float) -> Warned:
     )  # fmt: skip
 
 
+def overloaded(axle: Axle, what: str, carries: float, rated: float, wanted: float) -> Warned:
+    """A link or a bracket beyond its rating at 1 g."""
+    return Warned(
+        "Overloaded",
+        Remark(f"The {axle} {what} carries {{}} at 1 g and is rated for {{}}.",
+               ((carries, Kind.FORCE), (rated, Kind.FORCE))),
+        Remark("One that is rated for {} or more, a hole nearer the end of the arm, or a softer bar.",
+               ((wanted, Kind.FORCE),)),
+    )  # fmt: skip
+
+
+def yields(axle: Axle, peak: float, limit: float) -> Warned:
+    """A bar that stays bent."""
+    return Warned(
+        "The bar yields",
+        Remark(f"The {axle} bar carries {{}} at 1 g, and its steel yields at {{}}: it stays twisted.",
+               ((peak, Kind.STRESS), (limit, Kind.STRESS))),
+        Remark("A bar of smaller diameter with shorter arms carries less, or one of better steel."),
+    )  # fmt: skip
+
+
+def wears_out(axle: Axle, lasts: str) -> Warned:
+    """A bar that does not last at this use."""
+    return Warned(
+        "The bar wears out",
+        Remark(f"The {axle} bar: {lasts[0].lower()}{lasts[1:]}"),
+        Remark("Look at its bends for cracks from time to time; a softer hole or a peened surface lasts longer."),
+    )  # fmt: skip
+
+
 NOTHING = "Nothing to warn of with this setting."
-NOT_JUDGED = "Ratings of links and brackets and the strength of the steel are not entered, so they are not judged."
+NOT_JUDGED = "Links and brackets without a rating, under “strength”, are not judged."

@@ -14,7 +14,16 @@ from functools import cached_property, lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, dot, freeze, frozen
-from anchor_beam.core.bar.beam import BENDING, TOO_FAR_APART, TORSION, UnitLoads, unit_loads
+from anchor_beam.core.bar.beam import (
+    ALONG_X,
+    ALONG_Z,
+    BENDING,
+    REACTIONS,
+    TOO_FAR_APART,
+    TORSION,
+    UnitLoads,
+    unit_loads,
+)
 from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 from anchor_beam.errors import NoSolution
@@ -86,6 +95,16 @@ class BarSolution:
         return float(stress[element, end] * abs(torque)), float(
             self.mesh.s[self.loads.actions.elements[element] + end]
         )
+
+    def bushing_forces(self, left: int, right: int, torque: float) -> tuple[float, float]:
+        """Radial force on the left and the right bushing, and on its bracket [N], at a balanced torque [N m].
+
+        Limits: as if each link pulled square to its arm.
+        """
+        n = 2 * self.levers.shape[1]
+        amounts = self.loads.amounts[n:] @ self._pair_loads[left, right] * torque
+        forces = amounts.reshape(2, REACTIONS)[:, [ALONG_X, ALONG_Z]]
+        return float(np.hypot(*forces[0])), float(np.hypot(*forces[1]))
 
     def coupled(self, left: int, right: int) -> FloatArray:
         """Symmetric (2, 2) matrix K2 with [T_L, T_R] = K2 [theta_L, theta_R] [N m/rad], both counted in one sense.

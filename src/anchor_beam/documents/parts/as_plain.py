@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import fields
 from typing import Any
 
+from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.documents.parts.facts import (
     FITTINGS,
     NO_FACTS,
@@ -19,14 +20,15 @@ from anchor_beam.words.wanted import Work
 
 Plain = dict[str, Any]
 UNIT = {
-    "claim": ("claim_percent", 1.0), "widest_tyre": ("widest_tyre_mm", 1e-3), "mass": ("mass_kg", 1.0),
+    "claim": ("claim_percent", 1.0), "ultimate": ("ultimate_MPa", 1e6), "yield_": ("yield_MPa", 1e6),
+    "widest_tyre": ("widest_tyre_mm", 1e-3), "mass": ("mass_kg", 1.0),
     "shortest": ("shortest_mm", 1e-3), "longest": ("longest_mm", 1e-3), "bore": ("bore_mm", 1e-3),
     "stiffness": ("stiffness_N_per_mm", 1e3), "rating": ("rating_N", 1.0),
 }  # fmt: skip
 """Keys in documents of the figures that have a unit, and its SI value."""
 WORDS = ("number", "revision", "told_by", "missing", "brackets", "bracing")
 LISTS = ("platforms", "variants", "frames", "not_exhausts")
-NUMBERS = ("claim", "widest_tyre", "price", "hours", "mass")
+NUMBERS = ("ultimate", "yield_", "claim", "widest_tyre", "price", "hours", "mass")
 
 
 def facts_plain(facts: PartFacts) -> Plain:
@@ -34,6 +36,7 @@ def facts_plain(facts: PartFacts) -> Plain:
     out: Plain = {name: value for name in WORDS if (value := getattr(facts, name))}
     out |= {name: list(value) for name in LISTS if (value := getattr(facts, name))}
     out |= {"sold_as": str(facts.sold_as)} if facts.sold_as else {}
+    out |= {"finish": str(facts.finish)} if facts.finish is not None else {}
     out |= {"interchange": [list(pair) for pair in facts.interchange]} if facts.interchange else {}
     out |= {"work": [str(work) for work in facts.work]} if facts.work else {}
     out |= {"ends": str(facts.ends)} if facts.ends is not Ends.LINKS else {}
@@ -53,6 +56,7 @@ def facts_from(group: Plain | None) -> PartFacts:
     return PartFacts(
         **said,
         sold_as=SoldAs(group.get("sold_as") or ""),
+        finish=Finish(group["finish"]) if group.get("finish") else None,
         interchange=tuple((str(platform), str(what)) for platform, what in group.get("interchange") or ()),
         work=tuple(map(Work, group.get("work") or ())),
         ends=Ends(group.get("ends") or Ends.LINKS),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.documents.csv_text import symbol_of
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.documents.parts.facts import Ends, Joints, PartKind, SoldAs
@@ -72,6 +73,9 @@ COLUMNS: tuple[Column, ...] = (
                 "arm_thickness", "bushing_radial")),
     Column("holes", "holes", frozenset({BAR}), Kind.FINE_LENGTH, HOLE_REACH, frozenset({BAR})),
     Column("hole_names", "hole names", frozenset({BAR})),
+    Column("finish", "finish", frozenset({BAR}), words=tuple(Finish)),
+    _number("ultimate", "ultimate strength", Kind.STRESS, (1e8, 4e9), BAR),
+    _number("yield_", "yield strength", Kind.STRESS, (1e8, 4e9), BAR),
     _number("claim", "claim", Kind.PERCENT, (-99.9, 1e4), BAR), Column("ends", "ends", frozenset({BAR}), words=tuple(Ends)),
     Column("joints", "joints", frozenset({LINK}), words=tuple(Joints), needed=frozenset({LINK})),
     _number("shortest", "shortest", Kind.FINE_LENGTH, (0.01, 1.5), LINK, needed=True),

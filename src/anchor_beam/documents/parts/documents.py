@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field, FiniteFloat
 
+from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.documents.model_text import MOST_LISTED, STRICT, Name, Note, Notes
 from anchor_beam.documents.parts.facts import Ends, Joints, SoldAs
 from anchor_beam.words.wanted import Work
@@ -29,6 +30,9 @@ class FactsDocument(BaseModel):
     bracing: Note = ""
     work: tuple[Work, ...] = ()
     ends: Ends = Ends.LINKS
+    finish: Finish | None = None
+    ultimate_MPa: Annotated[FiniteFloat, Field(ge=100, le=4000)] | None = None
+    yield_MPa: Annotated[FiniteFloat, Field(ge=100, le=4000)] | None = None
     claim_percent: Annotated[FiniteFloat, Field(gt=-100, le=10_000)] | None = None
     widest_tyre_mm: Annotated[FiniteFloat, Field(ge=50, le=600)] | None = None
     price: Annotated[FiniteFloat, Field(ge=0, le=1e7)] | None = None

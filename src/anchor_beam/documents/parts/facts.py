@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from enum import StrEnum
 
+from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.documents.recorded import record
 from anchor_beam.words.wanted import Work
 
@@ -50,8 +51,8 @@ class PartFacts:
     revision: early, late and so on; told_by: the feature that tells it from the others. missing: what is not in the box.
     platforms, variants, frames: what it is made for, all of them where empty. interchange: sister platforms, each with what
     must be altered. not_exhausts: exhausts that it rules out. widest_tyre: [m]. brackets, bracing: what it needs besides.
-    claim: by how much a bar is said to be stiffer than the standard one [%]. price in the user's currency, hours of work,
-    mass [kg].
+    finish, ultimate, yield_: surface of a bar, ultimate and yield strength of its steel [Pa]. claim: by how much a bar is
+    said to be stiffer than the standard one [%]. price in the user's currency, hours of work, mass [kg].
     """
 
     number: str = ""
@@ -68,6 +69,9 @@ class PartFacts:
     bracing: str = ""
     work: tuple[Work, ...] = ()
     ends: Ends = Ends.LINKS
+    finish: Finish | None = None
+    ultimate: float | None = None
+    yield_: float | None = None
     claim: float | None = None
     widest_tyre: float | None = None
     price: float | None = None

@@ -11,8 +11,9 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Any, TypeVar
 
+from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.csv_text import CsvText, Line, csv_text, place
+from anchor_beam.documents.csv_text import CsvText, Line, csv_text, place, symbol_of
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.documents.making import BAR_DEFAULTS
 from anchor_beam.documents.parts.columns import BETWEEN, BY_KEY, COLUMNS, LISTS, Column
@@ -28,6 +29,7 @@ from anchor_beam.documents.parts.facts import (
 )
 from anchor_beam.documents.records import BarRecord, Figure, Provenance
 from anchor_beam.errors import DocumentError, InputError, Problem
+from anchor_beam.units.kinds import TYPED
 from anchor_beam.words.wanted import Work
 
 MOST_PARTS = 20_000  # of a list
@@ -251,7 +253,7 @@ def _sister(text: str) -> tuple[str, str]:
 
 # parts and cells
 
-_CHOICES: dict[str, type[StrEnum]] = {"sold_as": SoldAs, "ends": Ends, "joints": Joints}
+_CHOICES: dict[str, type[StrEnum]] = {"finish": Finish, "sold_as": SoldAs, "ends": Ends, "joints": Joints}
 _FACTS = tuple(field.name for field in fields(PartFacts))
 
 
@@ -270,6 +272,7 @@ def _made(kind: PartKind, at: dict[str, Any]) -> BarRecord | Fitting:
     facts = PartFacts(**said) if said else NO_FACTS
     at.pop("axle", None)
     at.setdefault("maker", "")
+    _require_steel(facts)
     if kind is PartKind.BAR:
         return _bar(at, facts)
     if kind is PartKind.BUSHINGS:
@@ -279,6 +282,16 @@ def _made(kind: PartKind, at: dict[str, Any]) -> BarRecord | Fitting:
     if kind is PartKind.LINK and at["shortest"] > at["longest"]:
         raise InputError("shortest", "The shortest is longer than the longest.", accepts="the other way round")
     return FITTINGS[kind](**at, facts=facts)
+
+
+def _require_steel(facts: PartFacts) -> None:
+    """Steel yields before it breaks.
+
+    Raises:
+        InputError
+    """
+    if facts.ultimate is not None and facts.yield_ is not None and facts.yield_ > facts.ultimate:
+        raise InputError("yield_", "Steel yields before it breaks.", accepts="less than the ultimate strength")
 
 
 def _bar(at: dict[str, Any], facts: PartFacts) -> BarRecord:
@@ -344,10 +357,9 @@ def _text(column: Column, value: Any) -> str:
 
 
 def _scale(column: Column) -> float:
-    from anchor_beam.documents.inputs import SUFFIX
-
+    """SI value of the unit in the heading."""
     assert column.kind is not None
-    return SUFFIX[column.kind][1]
+    return TYPED.get(column.kind, {"": 1.0})[symbol_of(column.kind).casefold()]
 
 
 def lines_of(text: str) -> Iterator[int]:

@@ -3,12 +3,10 @@
 from anchor_beam.session.edits.aims import AskFor, RuleOut, SetWindow
 from anchor_beam.session.edits.bars import (
     AddHole,
-    FitListed,
     KeepBar,
     PutBar,
     ReachRung,
     RemoveHole,
-    SetClaim,
     SetHole,
     WearPart,
 )
@@ -17,6 +15,7 @@ from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
+from anchor_beam.session.edits.parts import FitListed, SetClaim, SetRating, SetSteel, TakeOff
 from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured, TakeReadings
 from anchor_beam.session.edits.settings import (
     ChangeBetween,
@@ -28,9 +27,44 @@ from anchor_beam.session.edits.settings import (
 )
 
 __all__ = [
-    "AddHole", "AskFor", "ChangeBetween", "Choose", "CompareWith", "DocumentEdit", "Edit", "FitListed",
-    "ForgetLoadState", "KeepBar", "KeepLoadState", "LevelLink", "MoveInGarage", "PutBar", "PutDocument", "ReachRung",
-    "RemoveDocument", "RemoveHole", "RemoveSetting", "ReplaceRows", "RestoreFigure", "RuleOut", "SaveSetting",
-    "SetClaim", "SetHole", "SetProvenance", "SetReading", "SetSupport", "SetValue", "SetWindow", "SignOff", "TakeMeasured",
-    "TakeReadings", "TakeTypical", "UseLoadState", "UseSetting", "WearPart",
+    "AddHole",
+    "AskFor",
+    "ChangeBetween",
+    "Choose",
+    "CompareWith",
+    "DocumentEdit",
+    "Edit",
+    "FitListed",
+    "ForgetLoadState",
+    "KeepBar",
+    "KeepLoadState",
+    "LevelLink",
+    "MoveInGarage",
+    "PutBar",
+    "PutDocument",
+    "ReachRung",
+    "RemoveDocument",
+    "RemoveHole",
+    "RemoveSetting",
+    "ReplaceRows",
+    "RestoreFigure",
+    "RuleOut",
+    "SaveSetting",
+    "SetClaim",
+    "SetHole",
+    "SetProvenance",
+    "SetRating",
+    "SetReading",
+    "SetSteel",
+    "SetSupport",
+    "SetValue",
+    "SetWindow",
+    "SignOff",
+    "TakeMeasured",
+    "TakeOff",
+    "TakeReadings",
+    "TakeTypical",
+    "UseLoadState",
+    "UseSetting",
+    "WearPart",
 ]  # fmt: skip

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD
-from anchor_beam.documents.parts.facts import BracketPart, Ends, Fitting, LinkPart
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
@@ -90,7 +89,7 @@ class PutBar:
         found = next((i.bar for i in file.rack if i.axle is self.axle and i.bar.name == self.name), None)
         if found is None:
             raise InputError("rack", f"No {self.axle} bar in the rack is called “{self.name}”.", got=self.name)
-        return replace(file, bench=file.bench.with_end(self.axle, _fitted(file.bench.end(self.axle), found)))
+        return replace(file, bench=file.bench.with_end(self.axle, fitted_with(file.bench.end(self.axle), found)))
 
     @property
     def said(self) -> str:
@@ -106,7 +105,7 @@ class WearPart:
     worn: int
 
     def apply(self, file: CarFile) -> CarFile:
-        end = _fitted(file.bench.end(self.axle), self.bar)
+        end = fitted_with(file.bench.end(self.axle), self.bar)
         return replace(file, bench=file.bench.with_end(self.axle, replace(end, worn=self.worn)))
 
     @property
@@ -114,68 +113,7 @@ class WearPart:
         return f"{acts.bar(self.axle)}: “{self.bar.name}” fitted"
 
 
-@dataclass(frozen=True, eq=False)
-class SetClaim:
-    """Note by how much a bar is said to be stiffer than the standard one [%]; None where nobody says so."""
-
-    axle: Axle
-    percent: float | None
-
-    def apply(self, file: CarFile) -> CarFile:
-        if self.percent is not None and self.percent <= -100.0:
-            raise InputError(
-                "claim", "Nothing is softer by all of its stiffness.", got=self.percent, accepts="above -100 %"
-            )
-        facts = replace(file.bench.end(self.axle).bar.facts, claim=self.percent)
-        return put(file, f"bench.{self.axle}.bar.facts", facts)
-
-    @property
-    def said(self) -> str:
-        return f"{acts.bar(self.axle)}: " + (
-            "a claim forgotten" if self.percent is None else "its maker's claim noted"
-        )
-
-
-@dataclass(frozen=True, eq=False)
-class FitListed:
-    """Put a part of a list on an axle. Links stay as long as they are; bushings bring their stiffness to the bar."""
-
-    part: BarRecord | Fitting
-    axle: Axle
-
-    def apply(self, file: CarFile) -> CarFile:
-        end, part = file.bench.end(self.axle), self.part
-        if isinstance(part, BarRecord):
-            if part.facts.ends is not Ends.LINKS:
-                raise InputError(
-                    f"bench.{self.axle}.bar", f"“{part.name}” has no links: its ends are fixed to the {part.facts.ends}.",
-                    accepts="a bar on links",
-                )  # fmt: skip
-            end = replace(_fitted(end, part), worn=None, bushings=None)
-        elif isinstance(part, LinkPart):
-            end = replace(end, link_part=part)
-        elif isinstance(part, BracketPart):
-            end = _held(replace(end, bracket=part))
-        else:
-            end = _held(replace(end, bushings=part))
-        return replace(file, bench=file.bench.with_end(self.axle, end))
-
-    @property
-    def said(self) -> str:
-        return f"{self.axle}: “{self.part.name}” fitted".capitalize()
-
-
-def _held(end: EndSetting) -> EndSetting:
-    """With the stiffness of its bushings in their brackets, as far as the makers say."""
-    if end.bushings is None:
-        return end
-    bracket = None if end.bracket is None else end.bracket.stiffness
-    together = 1.0 / (1.0 / end.bushings.stiffness + (0.0 if bracket is None else 1.0 / bracket))
-    stiffness = Figure(together, Provenance.MAKER)
-    return replace(end, bar=replace(end.bar, bushing_radial=stiffness, rigid_bushings=False))
-
-
-def _fitted(end: EndSetting, bar: BarRecord) -> EndSetting:
+def fitted_with(end: EndSetting, bar: BarRecord) -> EndSetting:
     """Another bar on an axle; links stay, holes beyond its last move to its last."""
     last = len(bar.holes) - 1
     left, right = min(end.hole_left, last), min(end.hole_right, last)

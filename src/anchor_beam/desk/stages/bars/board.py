@@ -97,10 +97,11 @@ class BarsBoard(DrawingView):
         if shown is None:
             return ""
         end = shown.now.end(axle)
-        end_rate = end.bar.end_rate(hole, hole)
+        end_rate, name = end.bar.end_rate(hole, hole), end.end.bar.hole_name(hole)
+        named = f"hole {hole + 1}" + (f", “{name}”" if name else "")
         wheel = float(end.hole_rates[side.position, hole])
         lines = [
-            f"{axle} {side}, hole {hole + 1}: {show(end_rate, Kind.RATE, units)} at the bar's end,"
+            f"{axle} {side}, {named}: {show(end_rate, Kind.RATE, units)} at the bar's end,"
             f" {show(wheel, Kind.RATE, units)} at the wheel in roll"
         ]
         sides = tuple(Side) if self.tie[axle] else (side,)

@@ -72,9 +72,14 @@ class BudgetView(QWidget):
         then = self._reference
         found: list[tuple[str, Axle | None, float, float | None]] = [
             (str(what), axle, self._now.parts[axle][what], None if then is None else then.parts[axle][what])
-            for what in Giving for axle in Axle
+            for what in Giving for axle in Axle if what is not Giving.LINKS or self._links_give()
         ]  # fmt: skip
         return [*found, ("chassis", None, self._now.chassis, None if then is None else then.chassis)]
+
+    def _links_give(self) -> bool:
+        """Whether any link is said to give."""
+        each = (one for one in (self._now, self._reference) if one is not None)
+        return any(one.parts[axle][Giving.LINKS] > 0.0 for one in each for axle in Axle)
 
     def _show(self) -> None:
         units = self._bridge.units

@@ -28,6 +28,7 @@ if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
     from anchor_beam.desk.stages.bars.map_view import MapView
     from anchor_beam.desk.stages.bars.rack.view import RackView
+    from anchor_beam.desk.stages.bars.strength_view import StrengthView
     from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
 
@@ -49,6 +50,7 @@ class BarsPage(Split):
         views = {
             "ladder": lambda: self.ladder, "roll and handling": lambda: self.curves,
             "change of direction": lambda: self.changing, "warnings": lambda: self.warnings,
+            "strength": lambda: self.strength,
         }  # fmt: skip
         self.strip = Strip(bridge.theme, views)
         boards: dict[str, Callable[[], QWidget]] = {
@@ -119,6 +121,13 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
         return WarningsView(self._bridge)
+
+    @cached_property
+    def strength(self) -> StrengthView:
+        """What links, brackets and bars carry."""
+        from anchor_beam.desk.stages.bars.strength_view import StrengthView
+
+        return StrengthView(self._bridge)
 
     @cached_property
     def rack(self) -> RackView:

@@ -219,10 +219,9 @@ class ShareBar(QWidget):
         if shown is None:
             return []
         end = shown.now.end(self._axle)
-        shares = end.bar.shares(end.end.hole_left, end.end.hole_right)
-        return [
-            (SHARE_WORDS[key], float(share)) for key, share in zip(SHARES, shares, strict=True) if share >= 0.0005
-        ]
+        shares = end.bar.shares(end.end.hole_left, end.end.hole_right) * (1.0 - end.in_links)
+        found = [(SHARE_WORDS[key], float(share)) for key, share in zip(SHARES, shares, strict=True)]
+        return [(name, share) for name, share in (*found, ("links", end.in_links)) if share >= 0.0005]
 
     def _show(self) -> None:
         self.setAccessibleName("where it gives: " + ", ".join(f"{name} {share:.0%}" for name, share in self._parts()))
