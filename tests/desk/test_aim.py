@@ -114,12 +114,12 @@ def test_what_must_hold_is_judged_and_what_nothing_can_judge_says_so(desk: Desk)
     desk.type(desk.field("aim.inside_down"), "1.5 g")
     assert page.constraints.verdicts[Wish.INSIDE_DOWN].text().startswith("△ broken")
     assert rail.accessibleDescription() == "1 not kept"
-    desk.click(page.constraints.switches[Wish.BUDGET])
-    assert "rules nothing out" in page.constraints.verdicts[Wish.BUDGET].text()
+    desk.click(page.constraints.switches[Wish.TYRE_CLEARS])
+    assert "rules nothing out" in page.constraints.verdicts[Wish.TYRE_CLEARS].text()
     desk.click(page.constraints.works[Work.WELD])
     aims = desk.picture.file.aim
     assert (aims.asked, aims.wont, aims.may_change) == (
-        (Wish.INSIDE_DOWN, Wish.BUDGET), (Work.WELD,), MayChange.BOTH,
+        (Wish.INSIDE_DOWN, Wish.TYRE_CLEARS), (Work.WELD,), MayChange.BOTH,
     )  # fmt: skip
     margin = desk.picture.now.margin
     desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)

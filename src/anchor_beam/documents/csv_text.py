@@ -99,3 +99,8 @@ def symbol_of(kind: Kind) -> str:
 def place(line: int, at: int, label: str) -> str:
     """Where in a file something is wrong."""
     return f"line {line}, column {at + 1} ({label})"
+
+
+def safe(words: str) -> str:
+    """Words that no table program takes for a formula."""
+    return f"'{words}" if words.startswith(("=", "+", "-", "@", "\t", "\r")) else words

@@ -143,17 +143,22 @@ class Area:
 
 @dataclass(frozen=True)
 class Label:
-    """One line of a stack: number, unit and whether it is the chosen one."""
+    """One line of a stack: number, unit, whether it is the chosen one. name: what somebody calls it, where there is room."""
 
     number: str
     unit: str
     chosen: bool = False
+    name: str = ""
+
+    def behind(self, *, roomy: bool) -> str:
+        """What stands behind the number."""
+        return ", ".join(filter(None, (self.unit, self.name))) if roomy else self.unit
 
 
 @dataclass(frozen=True)
 class LabelStack:
     """Labels for marks that lie close together: fanned out to a readable distance, with hairlines to their marks. The
-    caption is shown from a scale of `caption_from` on [px/m at the normal font size]."""
+    caption, and names, are shown from a scale of `caption_from` on [px/m at the normal font size]."""
 
     anchors: tuple[XY, ...]
     labels: tuple[Label, ...]

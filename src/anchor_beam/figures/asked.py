@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aim import AimRecord
+from anchor_beam.figures.rack.bill import Bill
 from anchor_beam.figures.results import Results
 from anchor_beam.figures.rows import heaviest_link
 from anchor_beam.words import aim as words
@@ -23,8 +24,12 @@ class Judged:
     said: Remark
 
 
-def judged(wish: Wish, aim: AimRecord, now: Results) -> Judged:
-    """One constraint, of the setting on the bench."""
+def judged(wish: Wish, aim: AimRecord, now: Results, owed: Bill) -> Judged:
+    """One constraint, of the setting on the bench; owed: what it asks to be bought and fitted."""
+    if wish in (Wish.BUDGET, Wish.HOURS):
+        sum_, most = (owed.price if wish is Wish.BUDGET else owed.hours), aim.figure(wish).value
+        unknown = owed.unpriced > 0 and wish is Wish.BUDGET and sum_ <= most
+        return Judged(wish, None if unknown else sum_ <= most, words.owed(wish, sum_, aim.currency, owed.unpriced))
     judge = _JUDGES.get(wish)
     if judge is None:
         return Judged(wish, None, words.NOT_YET[wish])

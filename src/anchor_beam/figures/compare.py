@@ -15,12 +15,14 @@ from functools import partial
 from anchor_beam import __version__
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.csv_text import safe
 from anchor_beam.documents.records import CarFile, CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.bands import Bands, bands, needs_draws, sampled
 from anchor_beam.figures.ladder import Holes, reachable
 from anchor_beam.figures.phase_readings import read_phase
 from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.rack.bill import bill
 from anchor_beam.figures.results import Results, results
 from anchor_beam.figures.rows import (
     FIRST_LIFT,
@@ -86,7 +88,7 @@ class Column:
     title: str
     kind: Kind
     read: Callable[[Picture, System], Cell]
-    order: Callable[[Results], float | None]
+    order: Callable[[Results, CarFile], float | None]
 
     def head(self, units: System) -> str:
         """Title and unit."""
@@ -108,6 +110,27 @@ def _row(row: Row, shown: Picture, units: System) -> Cell:
     return Cell(why, number, said.band.replace("± ", "±"), change, close, said.clear, row.value(shown.now))
 
 
+def _of_row(row: Row) -> Callable[[Results, CarFile], float | None]:
+    return lambda now, _file: row.value(now)
+
+
+def _of_phase(phase: Phase) -> Callable[[Results, CarFile], float | None]:
+    return lambda now, _file: now.margin_of(phase)
+
+
+def _owed(what: str, now: Results, file: CarFile) -> float | None:
+    """Price or hours of what the reference does not have; None where nothing of it is priced."""
+    found = bill(now.setting, file.reference_setting, file.rack)
+    return (
+        None if found.lines and found.unpriced == len(found.to_buy) > 0 and what == "price" else getattr(found, what)
+    )
+
+
+def _money(what: str, shown: Picture, units: System) -> Cell:
+    owed = _owed(what, shown.now, shown.file)
+    return Cell("", "–" if owed is None else f"{owed:g}", order=owed)
+
+
 def _spaced(*parts: str) -> str:
     return " ".join(part for part in parts if part)
 
@@ -115,12 +138,16 @@ def _spaced(*parts: str) -> str:
 def _columns() -> tuple[Column, ...]:
     found = [
         Column(
-            str(phase), NAMES[phase], Kind.PERCENT, partial(_phase, phase), partial(Results.margin_of, phase=phase)
+            str(phase),
+            NAMES[phase],
+            Kind.PERCENT,
+            partial(_phase, phase),
+            _of_phase(phase),
         )
         for phase in FIVE
     ]
     found += [
-        Column(row.key, title, row.kind, partial(_row, row), row.value)
+        Column(row.key, title, row.kind, partial(_row, row), _of_row(row))
         for row, title in ((ROLL_GRADIENT, "roll"), (FIRST_LIFT, "lifts at"), (REAR_SHARE, "rear share"))
     ]
     for axle in Axle:
@@ -130,8 +157,15 @@ def _columns() -> tuple[Column, ...]:
             (wheel_rate(axle), "rate"), (link_load(axle), "link at 1 g"), (stress, "stress at 1 g"), (mass, "mass"),
         ):  # fmt: skip
             found.append(
-                Column(f"{axle} {row.key}", f"{LETTER[axle]} {title}", row.kind, partial(_row, row), row.value)
-            )
+                Column(
+                    f"{axle} {row.key}", f"{LETTER[axle]} {title}", row.kind, partial(_row, row),
+                    _of_row(row),
+                )
+            )  # fmt: skip
+    found += [
+        Column("price", "to buy", Kind.COUNT, partial(_money, "price"), partial(_owed, "price")),
+        Column("hours", "hours", Kind.COUNT, partial(_money, "hours"), partial(_owed, "hours")),
+    ]
     return tuple(found)
 
 
@@ -196,7 +230,7 @@ def table_csv(
     writer.writerow(head)
     for name, row in zip(names, rows, strict=True):
         cells = [cell(column, row, file, units) for column in columns]
-        writer.writerow([*map(plain_text, name), *(part for one in cells for part in _plain_parts(one))])
+        writer.writerow([*map(safe, name), *(part for one in cells for part in _plain_parts(one))])
     return out.getvalue()
 
 
@@ -228,8 +262,3 @@ def _plain_parts(one: Cell) -> tuple[str, str, str, str]:
 def plain(number: str) -> str:
     """A number as programs read it: no space within, a hyphen for minus, no sign for plus, no ±."""
     return number.replace("−", "-").translate(dict.fromkeys(map(ord, "\u00a0\u202f +±")))
-
-
-def plain_text(words: str) -> str:
-    """Words that no table program takes for a formula."""
-    return f"'{words}" if words.startswith(("=", "+", "-", "@", "\t", "\r")) else words

@@ -93,6 +93,6 @@ def _stresses(shown: Picture, axle: Axle) -> tuple[FloatArray, FloatArray] | Non
 def _label(rate: float, name: str, units: System, *, chosen: bool) -> Label:
     """What a hole gives, and what its maker calls it."""
     if not math.isfinite(rate):
-        return Label("out of reach", name, chosen)
+        return Label("out of reach", "", chosen, name)
     shown = show(rate, Kind.RATE, units)
-    return Label(shown.number, ", ".join(filter(None, (shown.unit, name))), chosen)
+    return Label(shown.number, shown.unit, chosen, name)

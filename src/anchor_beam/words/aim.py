@@ -5,7 +5,7 @@ from __future__ import annotations
 from anchor_beam.core.grip.driving import Phase, Use
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.units.kinds import Kind
-from anchor_beam.words.remark import Remark
+from anchor_beam.words.remark import Remark, verbatim
 from anchor_beam.words.wanted import Wish
 
 SENTENCES = {
@@ -20,12 +20,18 @@ SENTENCES = {
 
 NOT_YET = {
     Wish.TYRE_CLEARS: Remark("no clearance is known yet: it rules nothing out"),
-    Wish.BUDGET: Remark("no part has a price yet: it rules nothing out"),
-    Wish.HOURS: Remark("no work has its hours yet: it rules nothing out"),
 }
 NO_BALANCE = Remark("cannot be told: there is no balance now")
 STAYS_DOWN = Remark("no inside wheel lifts")
 NO_LINK = Remark("no link carries anything")
+
+
+def owed(wish: Wish, much: float, currency: str, unpriced: int) -> Remark:
+    """What the parts that the reference does not have cost, or take."""
+    if wish is Wish.HOURS:
+        return Remark(f"{much:g} h against the reference")
+    lacks = "" if not unpriced else ", one without a price" if unpriced == 1 else f", {unpriced} without a price"
+    return Remark(f"{much:g} {verbatim(currency)}s against the reference{lacks}")
 
 
 def lifts(axle: Axle, at: float) -> Remark:

@@ -14,9 +14,9 @@ def box_words(revision: str, told_by: str, sold_as: str, missing: str, money: st
     return "; ".join(filter(None, said))
 
 
-def hole_words(unit: str, hole: int, name: str) -> str:
-    """`N/mm, hole 2, middle`."""
-    return ", ".join(filter(None, (unit, f"hole {hole + 1}", name)))
+def hole_words(hole: int, name: str) -> str:
+    """`hole 2, middle`."""
+    return ", ".join(filter(None, (f"hole {hole + 1}", name)))
 
 
 def none_found(words: str, *, fitting: bool) -> str:
@@ -28,6 +28,28 @@ def none_found(words: str, *, fitting: bool) -> str:
     if fitting:
         return "Nothing fits this car. Take the tick off to see the rest, each with the reason."
     return "There is nothing of this kind."
+
+
+def total_words(parts: int, price: float, hours: float, unpriced: int, currency: str) -> str:
+    """What all of it costs."""
+    if parts == 0:
+        return "Nothing to buy: the reference has all of it."
+    lacks = (
+        ""
+        if not unpriced
+        else ", one part without a price"
+        if unpriced == 1
+        else f", {unpriced} parts without a price"
+    )
+    return f"{'One part' if parts == 1 else f'{parts} parts'}: {price:g} {currency}s, {hours:g} h{lacks}"
+
+
+def to_buy(parts: int, price: float, hours: float, unpriced: int, currency: str) -> str:
+    """The same for the setting on the bench, in short."""
+    if parts == 0:
+        return "nothing to buy"
+    lacks = f", {unpriced} without a price" if unpriced else ""
+    return f"to buy: {price:g} {currency}s, {hours:g} h{lacks}"
 
 
 def counted(shown: int, every: int) -> str:

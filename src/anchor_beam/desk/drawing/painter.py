@@ -203,6 +203,7 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
     top = middle - step * (len(points) - 1) / 2
     beside = LEADER if view.scale >= CLOSE * theme.enlarged else SHORT_LEADER
     edge = max(out * p.x() for p in points) * out + out * theme.px(beside)
+    roomy = view.scale >= item.caption_from * theme.enlarged
     leaders = []
     for row, point in enumerate(points):
         bend = QPointF(edge - out * theme.px(10), top + row * step)
@@ -215,11 +216,12 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
     for row, index in enumerate(order):
         y = top + row * step
         label = item.labels[index]
+        behind = label.behind(roomy=roomy)
         size = Size.NORMAL if label.chosen else Size.SMALL
         metrics = theme.metrics(size, bold=label.chosen)
         widths = [
             metrics.horizontalAdvance(label.number),
-            theme.metrics(Size.SMALL).horizontalAdvance(label.unit),
+            theme.metrics(Size.SMALL).horizontalAdvance(behind),
         ]
         x = _left_edge(edge, sum(widths) + theme.px(4), item.align)
         baseline = y + metrics.capHeight() / 2
@@ -228,8 +230,8 @@ def _stack(item: LabelStack, painter: QPainter, view: View, theme: Theme) -> Non
         painter.drawText(QPointF(x, baseline), label.number)
         painter.setFont(theme.font(Size.SMALL))
         painter.setPen(theme.colour(Tone.SOFT))
-        painter.drawText(QPointF(x + widths[0] + theme.px(4), baseline), label.unit)
-    if item.caption and view.scale >= item.caption_from * theme.enlarged:
+        painter.drawText(QPointF(x + widths[0] + theme.px(4), baseline), behind)
+    if item.caption and roomy:
         font, metrics = theme.font(Size.SMALL), theme.metrics(Size.SMALL)
         x = _left_edge(edge, metrics.horizontalAdvance(item.caption), item.align)
         painter.setFont(font)

@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QFileDialog, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.sheet import Sheet
+from anchor_beam.documents.records import CarFile
 from anchor_beam.documents.whole_file import file_name, write_text
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
@@ -80,6 +81,29 @@ class Files(QObject):
             "Settings side by side", "PDF (*.pdf)", self._named(" settings.pdf"),
             lambda path: self._write(path, lambda: write_comparison(content, path)), saving=True,
         )  # fmt: skip
+
+    def shopping_out(self, file: CarFile) -> None:
+        """Write what has to be bought, in the form of the file's ending."""
+        from anchor_beam.figures.rack.bill import bill_csv, bill_json, bill_of
+        from anchor_beam.figures.rack.shopping import shopping_list
+        from anchor_beam.sheets.shopping_list import write_shopping_list
+
+        def write(path: Path) -> None:
+            found, currency = bill_of(file), file.aim.currency
+            text = {".csv": bill_csv, ".json": bill_json}.get(path.suffix)
+            if text is None:
+                write_shopping_list(shopping_list(file, self._bridge.units), path)
+            else:
+                write_text(path, text(found, currency))
+
+        kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
+        self._ask(
+            "Shopping list",
+            kinds,
+            self._named(" to buy.pdf"),
+            lambda p: self._write(p, lambda: write(p)),
+            saving=True,
+        )
 
     def table_out(self, name: str, text: str) -> None:
         """Write a table."""

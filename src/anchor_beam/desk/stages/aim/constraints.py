@@ -13,6 +13,7 @@ from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.asked import judged
+from anchor_beam.figures.rack.bill import bill_of
 from anchor_beam.session.edits import AskFor, RuleOut
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.aim import SENTENCES, verdict
@@ -96,7 +97,7 @@ class Constraints(QWidget):
         for wish, box in self.switches.items():
             with QSignalBlocker(box):
                 box.setChecked(wish in aim.asked)
-            found, label = judged(wish, aim, shown.now), self.verdicts[wish]
+            found, label = judged(wish, aim, shown.now, bill_of(shown.file)), self.verdicts[wish]
             broken = found.kept is False and wish in aim.asked
             said = found.said.said(self._bridge.units)
             word = verdict(found.kept)

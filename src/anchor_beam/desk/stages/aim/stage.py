@@ -7,6 +7,7 @@ from typing import TYPE_CHECKING
 from anchor_beam.desk.stages.stage import Stage
 from anchor_beam.figures.asked import judged
 from anchor_beam.figures.picture import Picture
+from anchor_beam.figures.rack.bill import bill_of
 
 if TYPE_CHECKING:
     from PySide6.QtWidgets import QWidget
@@ -23,7 +24,7 @@ def _page(bridge: Bridge, _files: Files) -> QWidget:
 
 def _open(shown: Picture) -> str:
     aim = shown.file.aim
-    count = sum(judged(wish, aim, shown.now).kept is False for wish in aim.asked)
+    count = sum(judged(wish, aim, shown.now, bill_of(shown.file)).kept is False for wish in aim.asked)
     return f"{count} not kept" if count else ""
 
 

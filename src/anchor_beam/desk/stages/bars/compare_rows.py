@@ -13,6 +13,7 @@ from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.compare import Cell, Column, Compared, Names, cell
+from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
 from anchor_beam.words.bars import setting_code
 
@@ -80,6 +81,10 @@ class CompareRows(QAbstractTableModel):
             self._cells[i, j] = made
         return self._cells[i, j]
 
+    def _order(self, j: int, now: Results) -> float | None:
+        assert self._file is not None
+        return self._columns[j - 1].order(now, self._file)
+
     def rowCount(self, parent: Index = NOWHERE) -> int:
         return 0 if parent.isValid() else len(self.rows)
 
@@ -97,7 +102,7 @@ class CompareRows(QAbstractTableModel):
         if role == Qt.ItemDataRole.ToolTipRole:
             return tip(each.why)
         if role == ORDER:
-            value = float(i) if j == 0 else None if each.now is None else self._columns[j - 1].order(each.now)
+            value = float(i) if j == 0 else None if each.now is None else self._order(j, each.now)
             return LAST if value is None else value
         if role not in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.AccessibleTextRole, CHANGE, CLEAR):
             return None

@@ -90,6 +90,7 @@ class PartInHand(QWidget):
         if drawn is not None:
             self.drawing.set_drawing(drawn)
         self.put_on.setEnabled(True)
+        self.put_on.setText("Take it off" if one.part in file.bench.end(axle).bought else "Put it on")
 
     def _drawn(self, one: Listed, file: CarFile, axle: Axle, rates: Rates | None, units: System) -> Drawing | None:
         end, part = file.bench.end(axle), one.part
@@ -114,4 +115,4 @@ def _line(bar: BarRecord, hole: int, rates: Rates | None, units: System) -> Line
     rate = rates.by_hole[hole] if rates is not None and rates.by_hole else math.nan
     shown = show(rate, Kind.RATE, units) if math.isfinite(rate) else None
     number, unit = ("–", "") if shown is None else (shown.number, shown.unit)
-    return Line(number, hole_words(unit, hole, bar.hole_name(hole)))
+    return Line(number, unit, name=hole_words(hole, bar.hole_name(hole)))

@@ -35,6 +35,7 @@ class ListsButton(QPushButton):
         self.lists.clear()
         self.lists.addAction("Bring in a list…").triggered.connect(lambda: self._files.parts_in(self.take))
         self.lists.addAction("Write what is shown…").triggered.connect(self._write)
+        self.lists.addAction("Write what to buy…").triggered.connect(self._shop)
         for name in self._bridge.workshop.parts_lists.names:
             shown = name.replace("&", "&&")
             action = self.lists.addAction(f"Take out “{shown}”")
@@ -75,6 +76,11 @@ class ListsButton(QPushButton):
 
     def _write(self) -> None:
         self._files.table_out("parts", parts_csv(self._shown()))
+
+    def _shop(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None:
+            self._files.shopping_out(shown.file)
 
     def _forget(self, name: str) -> None:
         self._bridge.attempt(lambda: self._bridge.workshop.parts_lists.forget(name))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent, QPalette
-from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -18,14 +18,15 @@ from anchor_beam.documents.parts.table import Listed, part_on
 from anchor_beam.documents.records import BarRecord, CarFile
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import StoreError
+from anchor_beam.figures.rack.bill import bill_of
 from anchor_beam.figures.rack.columns import COLUMNS, found
 from anchor_beam.figures.rack.fit_rules import on_car
 from anchor_beam.figures.rack.rows import OWN, PartRow, Rates
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
-from anchor_beam.session.edits import FitListed
+from anchor_beam.session.edits import FitListed, TakeOff
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
-from anchor_beam.words.rack import HOW, counted, none_found
+from anchor_beam.words.rack import HOW, counted, none_found, to_buy
 
 AT_ONCE = 8  # bars whose rates are worked out in one job
 SHOWN = {
@@ -67,7 +68,11 @@ class RackView(QWidget):
         head = QHBoxLayout()
         for widget in (self.kind, self.search, self.fitting, self.count):
             head.addWidget(widget)
-        head.addStretch()
+        self.buy = Label()
+        self.buy.setFont(theme.font(Size.SMALL))
+        self.buy.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+        self.buy.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        head.addWidget(self.buy, stretch=1)
         head.addWidget(self.lists)
         head.setContentsMargins(0, 0, theme.px(14), 0)
         column.addLayout(head)
@@ -140,6 +145,8 @@ class RackView(QWidget):
         rows = found(self.rows, kind, words, fitting=fitting)
         shown = self._bridge.picture
         if shown is not None:
+            owed, currency = bill_of(shown.file), shown.file.aim.currency
+            self.buy.setText(to_buy(len(owed.to_buy), owed.price, owed.hours, owed.unpriced, currency))
             end = shown.file.bench.end(self.axle)
             on = (end.bar, *end.bought) if end.fitted else end.bought
             self.table.parts.fitted = frozenset((part.name, part.maker, part.facts.revision) for part in on)
@@ -204,8 +211,12 @@ class RackView(QWidget):
 
     def _put_on(self) -> None:
         row = self.table.current
-        if row is not None:
-            self._bridge.ask_or_complain(FitListed(self.listed(row).part, self.axle))
+        shown = self._bridge.picture
+        if row is None or shown is None:
+            return
+        part = self.listed(row).part
+        on = part in shown.file.bench.end(self.axle).bought
+        self._bridge.ask_or_complain(TakeOff(self.axle, row.kind) if on else FitListed(part, self.axle))
 
 
 def _own(file: CarFile) -> tuple[Listed, ...]:
