@@ -18,6 +18,21 @@ class Fit(StrEnum):
     NO = "does not fit"
 
 
+class Cause(StrEnum):
+    """What a part may fail at, as it is counted."""
+
+    AXLE = "are for the other axle"
+    CAR = "are made for other cars"
+    EXHAUST = "do not go with the exhaust"
+    TYRE = "do not go with the tyre"
+    MOUNT = "sit elsewhere"
+    SIZE = "have the wrong size"
+    RULES = "would change an end that stays"
+    WORK = "ask for work that you will not do"
+    BUDGET = "cost too much"
+    HOURS = "take too long"
+
+
 def other_axle(axle: Axle) -> Remark:
     """It is for the other end of the car."""
     return Remark(f"It is made for the {axle} axle.")

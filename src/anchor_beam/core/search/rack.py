@@ -7,14 +7,16 @@ not settle is counted; the rest is put in the order of how far it lies off the w
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, fields
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, IntArray, frozen
-from anchor_beam.core.car.bars import BarBatch
+from anchor_beam.core.car.bars import BarBatch, WheelBar, bars
+from anchor_beam.core.car.batches import part_of
 from anchor_beam.core.car.lift import lifts, roll_gradient
+from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
@@ -51,27 +53,70 @@ class Found:
     stopped: bool
 
 
-def search(
-    car: CarBatch, grip: GripBatch, front: FloatArray, rear: FloatArray, wish: Wish, phase: Phase = Phase.MIDDLE,
-    *, progress: Callable[[float], bool] = lambda _: True,
-) -> Found:  # fmt: skip
-    """Solve every pair of front (f,) and rear (r,) rates [N/m per difference of wheel travel] of one car.
+@dataclass(frozen=True, eq=False)
+class EndBars:
+    """Bars that can be on one axle (b,), as the car sees them: see `WheelBar`; slope, curve and third (b, 2) sides."""
 
-    progress: called with the part done before each chunk; the search ends early when it says False.
+    K_theta: FloatArray
+    twist_free: FloatArray
+    slope: FloatArray
+    curve: FloatArray
+    third: FloatArray
+
+    @staticmethod
+    def of_rates(rates: FloatArray) -> EndBars:
+        """From force at each wheel per difference of wheel travel (b,) [N/m], the same all the way."""
+        zeros, sides = np.zeros(len(rates)), np.zeros((len(rates), 2))
+        return EndBars(np.asarray(rates, dtype=float), zeros, np.ones_like(sides), sides, sides)
+
+    @staticmethod
+    def of_bars(found: Sequence[WheelBar]) -> EndBars:
+        """From bars hung on their links."""
+        both = bars([(each, each) for each in found])
+        return EndBars(*(getattr(both, field.name)[:, 0] for field in fields(EndBars)))
+
+    def __len__(self) -> int:
+        return len(self.K_theta)
+
+
+def search(
+    cars: CarBatch, grip: GripBatch, front: FloatArray | EndBars, rear: FloatArray | EndBars, wish: Wish,
+    phase: Phase = Phase.MIDDLE, *, progress: Callable[[float], bool] = lambda _: True,
+    so_far: Callable[[Found, float], None] | None = None,
+) -> Found:  # fmt: skip
+    """Solve every pair of front (f,) and rear (r,) bars, or of rates [N/m per difference of wheel travel], of one car.
+
+    cars: (1,) the car, or (2,) with its mirror image behind it: then margin and roll are the mean of both turns, and the
+    lift is the earlier. progress: called with the part done before each chunk; the search ends early when it says False.
+    so_far: told what is found after each chunk.
     Source: docs/theory/balance.md; limits are those of `grip.limit`, nothing is interpolated.
     """
-    total = len(front) * len(rear)
+    ends = tuple(each if isinstance(each, EndBars) else EndBars.of_rates(each) for each in (front, rear))
+    total, columns = len(ends[0]) * len(ends[1]), len(ends[1])
     numbers: list[FloatArray] = []
-    done, stopped = 0, False
+    stopped = False
     for start in range(0, total, CHUNK):
         if not progress(start / total):
             stopped = True
             break
         index = np.arange(start, min(start + CHUNK, total))
-        numbers.append(_chunk(car, grip, front[index // len(rear)], rear[index % len(rear)], phase, wish))
-        done = int(index[-1]) + 1
+        pairs = _pairs(ends[0], ends[1], index // columns, index % columns)
+        turns = [(part_of(cars, slice(0, 1)), pairs)]
+        if cars.shape[0] > 1:
+            turns.append((part_of(cars, slice(1, 2)), mirrored_bars(pairs)))
+        each = [_chunk(car, grip, both, phase, wish) for car, both in turns]
+        lift = np.fmin(each[0][:, 2:], each[-1][:, 2:])
+        numbers.append(np.concatenate([np.mean(each, axis=0)[:, :2], lift], axis=1))
+        if so_far is not None and index[-1] + 1 < total:
+            so_far(_ordered(numbers, wish, columns, stopped=False), (index[-1] + 1) / total)
+    return _ordered(numbers, wish, columns, stopped=stopped)
+
+
+def _ordered(numbers: list[FloatArray], wish: Wish, columns: int, *, stopped: bool) -> Found:
+    """What chunks (n, 3) found, best first."""
     figures = np.concatenate(numbers) if numbers else np.zeros((0, 3))
     margin, roll, lift = figures.T
+    done = len(figures)
     off = _beside(margin, wish.margin) + (
         0.0 if wish.roll is None else 10.0 * _beside(roll, wish.roll) / wish.roll[1]
     )
@@ -80,23 +125,27 @@ def search(
     kept = np.flatnonzero(solved & down)
     order = kept[np.lexsort((roll[kept], off[kept]))]
     return Found(
-        front=order // len(rear), rear=order % len(rear), margin=frozen(margin[order]), roll=frozen(roll[order]),
+        front=order // columns, rear=order % columns, margin=frozen(margin[order]), roll=frozen(roll[order]),
         lift=frozen(lift[order]), off=frozen(off[order]), examined=done, unsolved=int((~solved).sum()),
         ruled_out=int((solved & ~down).sum()), stopped=stopped,
     )  # fmt: skip
 
 
-def _chunk(
-    car: CarBatch, grip: GripBatch, front: FloatArray, rear: FloatArray, phase: Phase, wish: Wish
-) -> FloatArray:
+def _pairs(front: EndBars, rear: EndBars, at_front: IntArray, at_rear: IntArray) -> BarBatch:
+    """Bars of both axles by their places (n,)."""
+
+    def both(name: str) -> FloatArray:
+        return np.stack([getattr(front, name)[at_front], getattr(rear, name)[at_rear]], axis=1)
+
+    return BarBatch(*(both(field.name) for field in fields(EndBars)))
+
+
+def _chunk(car: CarBatch, grip: GripBatch, pairs: BarBatch, phase: Phase, wish: Wish) -> FloatArray:
     """(n, 3) margin, roll gradient and first lift; the lift only where it was asked for."""
-    rates = np.stack([front, rear], axis=-1)
-    ones, zeros = np.ones((*rates.shape, 2)), np.zeros((*rates.shape, 2))
-    pairs = BarBatch(rates, np.zeros_like(rates), ones, zeros, zeros)
     margin = limits(car, pairs, grip, (phase,)).margin[:, 0]
     roll = roll_gradient(car, pairs)
     if wish.lift is None:
-        lift = np.full(len(front), np.nan)
+        lift = np.full(len(pairs.K_theta), np.nan)
     else:
         at = lifts(car, pairs).acceleration
         lift = np.where(np.isnan(at).all(axis=1), np.nan, np.fmin(at[:, 0], at[:, 1]))

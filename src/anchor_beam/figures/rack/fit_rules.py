@@ -9,7 +9,7 @@ from anchor_beam.documents.parts.facts import BushingPart, Ends, LinkPart, PartF
 from anchor_beam.documents.parts.table import Listed
 from anchor_beam.documents.records import BarRecord, CarFile
 from anchor_beam.words import fit as words
-from anchor_beam.words.fit import Fit
+from anchor_beam.words.fit import Cause, Fit
 from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import MayChange, Wish, Work
 
@@ -42,10 +42,11 @@ class OnCar:
 
 @dataclass(frozen=True)
 class Verdict:
-    """In a word, and the reasons, the worst first."""
+    """In a word, and the reasons, the worst first; cause: of that one."""
 
     fit: Fit
     reasons: tuple[Remark, ...] = ()
+    cause: Cause | None = None
 
 
 def on_car(file: CarFile, axle: Axle) -> OnCar:
@@ -77,13 +78,14 @@ def verdict(one: Listed, on: OnCar) -> Verdict:
     found = [*_made_for(one.facts, on), *_room(one.facts, on), *_dimensions(one, on), *_asked(one.facts, on)]
     if one.axle not in (None, on.axle):
         assert one.axle is not None
-        found.insert(0, (Fit.NO, words.other_axle(one.axle)))
+        found.insert(0, (Fit.NO, Cause.AXLE, words.other_axle(one.axle)))
     found.sort(key=lambda each: -ORDER.index(each[0]))
-    worst = found[0][0] if found else Fit.FITS
-    return Verdict(worst, tuple(remark for _, remark in found))
+    if not found:
+        return Verdict(Fit.FITS)
+    return Verdict(found[0][0], tuple(remark for _, _, remark in found), found[0][1])
 
 
-Judged = tuple[Fit, Remark]
+Judged = tuple[Fit, Cause, Remark]
 
 
 def _made_for(facts: PartFacts, on: OnCar) -> list[Judged]:
@@ -96,11 +98,11 @@ def _made_for(facts: PartFacts, on: OnCar) -> list[Judged]:
             continue
         altered = next((what for sister, what in facts.interchange if of == "platform" and _same(sister, has)), None)
         if not has:
-            found.append((Fit.UNKNOWN, words.not_entered(of, wanted)))
+            found.append((Fit.UNKNOWN, Cause.CAR, words.not_entered(of, wanted)))
         elif altered is not None:
-            found.append((Fit.WORK, words.sister(has, altered)))
+            found.append((Fit.WORK, Cause.CAR, words.sister(has, altered)))
         else:
-            found.append((Fit.NO, words.not_made_for(of, wanted, has)))
+            found.append((Fit.NO, Cause.CAR, words.not_made_for(of, wanted, has)))
     return found
 
 
@@ -108,15 +110,15 @@ def _room(facts: PartFacts, on: OnCar) -> list[Judged]:
     """Exhaust and tyre, brackets and bracing."""
     found: list[Judged] = []
     if on.exhaust and any(_same(one, on.exhaust) for one in facts.not_exhausts):
-        found.append((Fit.NO, words.exhaust(on.exhaust)))
+        found.append((Fit.NO, Cause.EXHAUST, words.exhaust(on.exhaust)))
     most, width = facts.widest_tyre, on.tyre_width
     if most is not None and width is None:
-        found.append((Fit.UNKNOWN, words.tyre_unknown(most)))
+        found.append((Fit.UNKNOWN, Cause.TYRE, words.tyre_unknown(most)))
     elif most is not None and width is not None and width > most:
-        found.append((Fit.NO, words.tyre(width, most)))
-    found += [(Fit.WORK, words.needs(what)) for what in (facts.brackets, facts.bracing) if what]
+        found.append((Fit.NO, Cause.TYRE, words.tyre(width, most)))
+    found += [(Fit.WORK, Cause.MOUNT, words.needs(what)) for what in (facts.brackets, facts.bracing) if what]
     if facts.ends is not Ends.LINKS:
-        found.append((Fit.WORK, words.no_links(facts.ends)))
+        found.append((Fit.WORK, Cause.MOUNT, words.no_links(facts.ends)))
     return found
 
 
@@ -124,12 +126,12 @@ def _dimensions(one: Listed, on: OnCar) -> list[Judged]:
     part = one.part
     if isinstance(part, BarRecord) and on.spacing is not None and part.facts.ends is Ends.LINKS:
         own = part.pivot_spacing.value
-        return [(Fit.WORK, words.spacing(own, on.spacing))] if abs(own - on.spacing) > NEAR else []
+        return [(Fit.WORK, Cause.MOUNT, words.spacing(own, on.spacing))] if abs(own - on.spacing) > NEAR else []
     if isinstance(part, BushingPart) and on.od is not None and abs(part.bore - on.od) > 0.0003:
-        return [(Fit.NO, words.bore(part.bore, on.od))]
+        return [(Fit.NO, Cause.SIZE, words.bore(part.bore, on.od))]
     if isinstance(part, LinkPart):
         off = next((long for long in on.links if not part.shortest - 5e-4 <= long <= part.longest + 5e-4), None)
-        return [] if off is None else [(Fit.NO, words.link_range(off, part.shortest, part.longest))]
+        return [] if off is None else [(Fit.NO, Cause.SIZE, words.link_range(off, part.shortest, part.longest))]
     return []
 
 
@@ -138,14 +140,14 @@ def _asked(facts: PartFacts, on: OnCar) -> list[Judged]:
     found: list[Judged] = []
     free = {MayChange.FRONT: (Axle.FRONT,), MayChange.REAR: (Axle.REAR,)}.get(on.may_change, tuple(Axle))
     if on.axle not in free:
-        found.append((Fit.NO, words.end_stays(on.axle)))
+        found.append((Fit.NO, Cause.RULES, words.end_stays(on.axle)))
     wont = tuple(work for work in facts.work if work in on.wont)
     if wont or any(work is not Work.LIFT for work in facts.work):
-        found.append((Fit.NO if wont else Fit.WORK, words.asks_for(facts.work, wont)))
+        found.append((Fit.NO if wont else Fit.WORK, Cause.WORK, words.asks_for(facts.work, wont)))
     if on.budget is not None and facts.price is not None and facts.price > on.budget:
-        found.append((Fit.NO, words.too_dear(facts.price, on.budget, on.currency)))
+        found.append((Fit.NO, Cause.BUDGET, words.too_dear(facts.price, on.budget, on.currency)))
     if on.hours is not None and facts.hours is not None and facts.hours > on.hours:
-        found.append((Fit.NO, words.too_long(facts.hours, on.hours)))
+        found.append((Fit.NO, Cause.HOURS, words.too_long(facts.hours, on.hours)))
     return found
 
 
