@@ -18,6 +18,7 @@ from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.load_states import LoadState
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
 from anchor_beam.documents.records import CarRecord, Pair
+from anchor_beam.documents.searches import KeptSearch, search_from, search_plain
 
 R = TypeVar("R")
 Plain = dict[str, Any]
@@ -136,5 +137,20 @@ PARTS_LIST: DocumentKind[PartsList] = DocumentKind(
     "parts list", 1, lambda kept: {"name": kept.name, "blob": kept.blob},
     lambda data, _: PartsList(str(data["name"]), str(data["blob"])), lambda kept: kept.name, blob=lambda kept: kept.blob,
 )  # fmt: skip
+SEARCH: DocumentKind[KeptSearch] = DocumentKind(
+    "search", 1, search_plain, lambda data, _: search_from(data), lambda _: ""
+)
 
-KINDS: tuple[DocumentKind[Any], ...] = (CAR, SETTING, BENCH, RACK, PART, PHOTO, READINGS, AIM, LOAD_STATE, PARTS_LIST)
+KINDS: tuple[DocumentKind[Any], ...] = (
+    CAR,
+    SETTING,
+    BENCH,
+    RACK,
+    PART,
+    PHOTO,
+    READINGS,
+    AIM,
+    LOAD_STATE,
+    PARTS_LIST,
+    SEARCH,
+)

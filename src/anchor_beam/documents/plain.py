@@ -63,8 +63,8 @@ def as_document(file: CarFile) -> dict[str, Any]:
         "kind": "car-file",
         "car": car_plain(file.car),
         "rack": [{"axle": str(item.axle), "bar": bar_plain(item.bar)} for item in file.rack],
-        "settings": [_setting_out(item) for item in file.settings],
-        "bench": _setting_out(file.bench),
+        "settings": [setting_plain(item) for item in file.settings],
+        "bench": setting_plain(file.bench),
         "reference": file.reference,
     }
     if file.aim != usual_aim():
@@ -164,7 +164,9 @@ def bar_plain(bar: BarRecord) -> dict[str, Any]:
     return head | {"holes_mm": numbers} | figures
 
 
-def _setting_out(setting: Setting) -> dict[str, Any]:
+def setting_plain(setting: Setting) -> dict[str, Any]:
+    """A setting, complete in itself."""
+
     def end(record: EndSetting) -> dict[str, Any]:
         head = {**fitted_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
         rest = {"bar": bar_plain(record.bar)} | bought_plain(record)
@@ -217,8 +219,8 @@ def from_plain(data: dict[str, Any]) -> CarFile:
     return CarFile(
         car=car_from(data["car"]),
         rack=tuple(RackBar(Axle(item["axle"]), bar_from(item["bar"])) for item in data["rack"]),
-        settings=tuple(_setting(item) for item in data["settings"]),
-        bench=_setting(data["bench"]),
+        settings=tuple(setting_from(item) for item in data["settings"]),
+        bench=setting_from(data["bench"]),
         reference=data["reference"],
         readings=tuple(readings_from(item) for item in data.get("readings", ())),
         aim=aim_from(data["aim"]) if data.get("aim") else usual_aim(),
@@ -288,5 +290,10 @@ def _end(group: dict[str, Any]) -> EndSetting:
     )  # fmt: skip
 
 
-def _setting(group: dict[str, Any]) -> Setting:
+def setting_from(group: dict[str, Any]) -> Setting:
+    """What `setting_plain` made.
+
+    Raises:
+        KeyError, ValueError, TypeError: the data is not whole.
+    """
     return Setting(group["name"], _end(group["front"]), _end(group["rear"]), str(group.get("state", "")))

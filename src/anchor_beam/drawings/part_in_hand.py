@@ -41,8 +41,8 @@ def bar_in_hand(
     xs, ys = [x for x, _ in every], [y for _, y in every]
     low, high = (min(xs) - ROOM, min(ys) - ROOM), (max(xs) + ROOM, max(ys) + ROOM)
     if fitted is not None:
-        middle = 0.5 * (low[1] + high[1])
-        items.append(Text((0.0, middle), "dashed: on the car", Size.SMALL, Tone.SOFT, Align.CENTRE))
+        beyond = -0.9 if forward else 0.9  # lines, on the other side of the bar than its arms
+        items.append(Text((0.0, 0.0), "dashed: on the car", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=beyond))
     return Drawing(tuple(items), low, high, "in hand")
 
 

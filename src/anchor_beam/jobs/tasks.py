@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.documents.records import BarRecord, CarRecord, EndSetting, Setting
+from anchor_beam.documents.records import BarRecord, CarRecord, EndSetting, RackBar, Setting
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -13,7 +13,9 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
+    from anchor_beam.documents.aim import AimRecord
     from anchor_beam.documents.parts.table import Listed
+    from anchor_beam.documents.searches import SearchResult, Wanted
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.claim import Held
@@ -45,6 +47,7 @@ def load() -> None:
     import anchor_beam.figures.ladder
     import anchor_beam.figures.plane
     import anchor_beam.figures.rack.rows
+    import anchor_beam.figures.rack.search
     import anchor_beam.figures.reasons
     import anchor_beam.figures.results
     import anchor_beam.figures.roll_budget
@@ -270,6 +273,34 @@ class PartsCounted:
         from anchor_beam.documents.parts.table import parts_from
 
         return len(parts_from(self.text))
+
+
+@dataclass(frozen=True)
+class SearchOf:
+    """Which bars and holes do what is wanted. own: the parts of the car's rack; on: both axles, as fit rules see them."""
+
+    car: CarRecord
+    bench: Setting
+    reference: Setting | None
+    aim: AimRecord
+    lists: tuple[tuple[str, str], ...]
+    own: tuple[Listed, ...]
+    on: tuple[OnCar, OnCar]
+    rack: tuple[RackBar, ...]
+    wanted: Wanted
+
+    def run(self, report: Report) -> SearchResult:
+        """The nearest so far from time to time, then those that are kept.
+
+        Raises:
+            NoSolution: nothing is left, and why.
+            DocumentError: a list cannot be read.
+        """
+        from anchor_beam.figures.rack.rows import parts_of
+        from anchor_beam.figures.rack.search import Stock, find
+
+        stock = Stock((*self.own, *parts_of(self.lists)), *self.on, self.rack)
+        return find(self.car, self.bench, self.reference, self.aim, stock, self.wanted, report)
 
 
 @dataclass(frozen=True)

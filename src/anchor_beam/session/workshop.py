@@ -26,6 +26,7 @@ from anchor_beam.session.part import EVERYTHING, Part
 from anchor_beam.session.parts_lists import PartsLists
 from anchor_beam.session.photos import Photos
 from anchor_beam.session.said import Said, said_of
+from anchor_beam.session.searches import Searches
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.rescue import rescue
@@ -61,6 +62,7 @@ class Workshop:
         self._before: list[Callable[[], None]] = []
         self.photos = Photos(self)
         self.parts_lists = PartsLists(self)
+        self.searches = Searches(self)
         self._take_up(car)
         self.company.join(self)
 

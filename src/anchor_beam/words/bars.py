@@ -26,14 +26,15 @@ def setting_words(front: tuple[int, int], rear: tuple[int, int]) -> str:
     return f"front {holes(*front)}, rear {holes(*rear)}"
 
 
-def _code(at: tuple[int, int]) -> str:
+def hole_code(at: tuple[int, int]) -> str:
+    """`2`, or `1/2` where left and right differ."""
     left, right = at
     return str(left + 1) if left == right else f"{left + 1}/{right + 1}"
 
 
 def setting_code(front: tuple[int, int], rear: tuple[int, int]) -> str:
     """`F2 · R1/2`: the same for narrow places and for names; a stroke stands between left and right."""
-    return " · ".join(f"{LETTER[axle]}{_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))
+    return " · ".join(f"{LETTER[axle]}{hole_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))
 
 
 def out_of_window(needed: list[tuple[Axle, float, str]]) -> str:

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.kinds import Kind
-from anchor_beam.words.remark import Remark, verbatim
+from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish
 
+HOW = "Enter puts a setting on the bench. Of those that miss as much, the cheaper comes first."
+FROM_RACK, STAYS, TO_BE_MADE = "from the rack", "stays", "to be made"
 EARLY_LIFT = "lift an inside wheel too early"
 UNSOLVED = "have no balance"
 IMPOSSIBLE = "cannot be made or hung on these links"
@@ -18,10 +20,19 @@ BROKEN = {
 }  # fmt: skip
 
 
+LEAST = 0.05  # % of margin that is worth a word
+
+
 def made_name(od: float, wall: float | None, arm: float) -> str:
     """`to be made, 22.0 x 3.0, arm 250`."""
     section = f"{od * 1e3:.1f}" if wall is None else f"{od * 1e3:.1f} x {wall * 1e3:.1f}"
     return f"to be made, {section}, arm {arm * 1e3:.0f}"
+
+
+def going_on(done: float, examined: int) -> str:
+    """How far a search is."""
+    tried = f", {examined} pairs tried, the nearest so far below" if examined else ""
+    return f"{done * 100:.0f}\u00a0%{tried}"
 
 
 def excluded_words(excluded: tuple[tuple[str, int], ...]) -> str:
@@ -37,22 +48,22 @@ def nothing_left(axle: Axle | None, excluded: tuple[tuple[str, int], ...]) -> st
     return f"{head} {excluded_words(excluded)}".strip()
 
 
-def reasons(
-    beside: float, rolled: float, price: float, hours: float, unpriced: int, currency: str
-) -> tuple[Remark, ...]:
-    """Why a setting stands where it stands: what it misses, then what it costs."""
+def reasons(beside: float, rolled: float) -> tuple[Remark, ...]:
+    """Why a setting stands where it stands: what it misses [% of margin, rad/(m/s^2)]. Of those that miss as much the cheaper
+    comes first, and then the quicker."""
     found = []
-    if beside:
+    if abs(beside) >= LEAST:
         found.append(
             Remark(f"{{}} {'more push' if beside > 0 else 'looser'} than wanted", ((abs(beside), Kind.PERCENT),))
         )
     if rolled:
         much = ((abs(rolled), Kind.ROLL_GRADIENT),)
         found.append(Remark(f"rolls {{}} {'more' if rolled > 0 else 'less'} than wanted", much))
-    if not found:
-        found.append(Remark("as wanted"))
-    lacks = (
-        "" if not unpriced else ", a part without a price" if unpriced == 1 else f", {unpriced} parts without a price"
-    )
-    cost = f"{price:g} {verbatim(currency)}s, {hours:g} h{lacks}" if price or hours or unpriced else "nothing to buy"
-    return (*found, Remark(cost))
+    return tuple(found) or (Remark("as wanted"),)
+
+
+def price_words(price: float, unpriced: int) -> str:
+    """What is to be bought; a part without a price is a question."""
+    if not unpriced:
+        return f"{price:g}"
+    return f"{price:g} and ?" if price else "?"

@@ -54,6 +54,15 @@ def _parts(text: str) -> tuple[Listed, ...]:
     return parts_from(text)
 
 
+def parts_of(lists: tuple[tuple[str, str], ...]) -> tuple[Listed, ...]:
+    """The parts of all lists (name, text).
+
+    Raises:
+        DocumentError: a list cannot be read.
+    """
+    return tuple(one for _, text in lists for one in _parts(text))
+
+
 def part_rows(lists: tuple[tuple[str, str], ...], own: tuple[Listed, ...], on: OnCar) -> tuple[PartRow, ...]:
     """Own parts first, then those of every list (name, text) in its order; of one axle.
 

@@ -26,16 +26,17 @@ from anchor_beam.documents.records import (
     RackBar,
     Setting,
 )
+from anchor_beam.documents.searches import FoundSetting, Made, SearchResult, Wanted
 from anchor_beam.errors import AnchorBeamError, NoSolution
 from anchor_beam.figures.asked import judged
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.ladder import reachable
 from anchor_beam.figures.rack.bill import bill
 from anchor_beam.figures.rack.fit_rules import OnCar, verdict
-from anchor_beam.figures.rack.wish import FoundSetting, Made, SearchResult, Wanted
 from anchor_beam.figures.results import both_turns, results
 from anchor_beam.words import search as words
 from anchor_beam.words.fit import Fit
+from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish as Asked
 
 MOST = 40  # settings that are told
@@ -210,7 +211,8 @@ class _Judge:
             setting = self._setting(found, i)
             owed = bill(setting, self.reference, self.stock.rack)
             rows.append(FoundSetting(
-                setting, float(found.margin[i]), float(found.roll[i]), float(found.off[i]), owed.price, owed.hours
+                setting, float(found.margin[i]), float(found.roll[i]), float(found.off[i]), owed.price, owed.hours,
+                owed.unpriced,
             ))  # fmt: skip
         return SearchResult(tuple(rows), found.examined, (), final=False)
 
@@ -248,8 +250,13 @@ class _Judge:
         beside = _beside(margin, self.wanted.margin)
         rolled = 0.0 if self.wanted.roll is None else _beside(roll, self.wanted.roll)
         off = abs(beside) + (0.0 if self.wanted.roll is None else 10.0 * abs(rolled) / self.wanted.roll[1])
-        why = words.reasons(beside, rolled, owed.price, owed.hours, owed.unpriced, self.aim.currency)
-        return FoundSetting(setting, margin, roll, off, owed.price, owed.hours, why)
+        return FoundSetting(setting, margin, roll, off, owed.price, owed.hours, owed.unpriced)
+
+
+def why(row: FoundSetting, wanted: Wanted) -> tuple[Remark, ...]:
+    """Why a setting stands where it stands."""
+    rolled = 0.0 if wanted.roll is None else _beside(row.roll, wanted.roll)
+    return words.reasons(_beside(row.margin, wanted.margin), rolled)
 
 
 def _beside(value: float, window: tuple[float, float]) -> float:

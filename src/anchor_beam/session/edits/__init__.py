@@ -20,6 +20,7 @@ from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSuppo
 from anchor_beam.session.edits.settings import (
     ChangeBetween,
     CompareWith,
+    PutSetting,
     RemoveSetting,
     SaveSetting,
     SignOff,
@@ -41,7 +42,7 @@ __all__ = [
     "LevelLink",
     "MoveInGarage",
     "PutBar",
-    "PutDocument",
+    "PutDocument", "PutSetting",
     "ReachRung",
     "RemoveDocument",
     "RemoveHole",

@@ -45,6 +45,20 @@ class UseSetting:
 
 
 @dataclass(frozen=True, eq=False)
+class PutSetting:
+    """Put what is on both axles of a setting that nobody kept on the bench, under the name that is there."""
+
+    setting: Setting
+
+    def apply(self, file: CarFile) -> CarFile:
+        return replace(file, bench=replace(file.bench, front=self.setting.front, rear=self.setting.rear))
+
+    @property
+    def said(self) -> str:
+        return "A found setting on the bench"
+
+
+@dataclass(frozen=True, eq=False)
 class RemoveSetting:
     """Forget a saved setting; if it was the reference, the first of the others becomes it."""
 

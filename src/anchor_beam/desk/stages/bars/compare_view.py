@@ -7,13 +7,10 @@ from dataclasses import replace
 from PySide6.QtCore import QSortFilterProxyModel, Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import (
-    QAbstractItemView,
     QCheckBox,
     QHBoxLayout,
-    QHeaderView,
     QMenu,
     QPushButton,
-    QTableView,
     QVBoxLayout,
     QWidget,
 )
@@ -22,6 +19,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.bars.compare_rows import HEIGHT, ORDER, CompareRows, Index, TwoLines, is_kept
 from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.compare import AT_FIRST, COLUMNS, Column, Compared, comparison, table_csv, to_compare
@@ -195,34 +193,24 @@ class CompareView(QWidget):
             self._files.table_out(f"{shown.file.car.name} settings", text)
 
 
-class _Table(QTableView):
-    """Whole rows; Enter and R act on the current one."""
+class _Table(RowTable):
+    """R makes the current row the reference."""
 
     def __init__(self, view: CompareView) -> None:
-        super().__init__(view)
+        super().__init__(view._bridge.theme, "settings side by side", height=HEIGHT)
         self._view = view
-        theme = view._bridge.theme
-        self.setAccessibleName("settings side by side")
-        self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.setTabKeyNavigation(False)
-        self.setShowGrid(False)
         self.setSortingEnabled(True)
-        self.verticalHeader().hide()
-        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().setDefaultSectionSize(theme.px(HEIGHT))
+        self.horizontalHeader().setStretchLastSection(False)
         self.horizontalHeader().setSortIndicator(0, Qt.SortOrder.AscendingOrder)
-        self.doubleClicked.connect(self._use)
+        self.acted.connect(self._use)
 
-    def _use(self, index: Index) -> None:
-        if (each := self._view.row(index)) is not None:
+    def _use(self) -> None:
+        if (each := self._view.row(self.currentIndex())) is not None:
             self._view.use(each)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         each = self._view.row(self.currentIndex())
-        if each is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self._view.use(each)
-        elif each is not None and event.key() == Qt.Key.Key_R:
+        if each is not None and event.key() == Qt.Key.Key_R:
             self._view.compare_with(each)
         else:
             super().keyPressEvent(event)

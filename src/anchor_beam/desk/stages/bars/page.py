@@ -28,6 +28,7 @@ if TYPE_CHECKING:
     from anchor_beam.desk.stages.bars.curves import CorneringCurves
     from anchor_beam.desk.stages.bars.map_view import MapView
     from anchor_beam.desk.stages.bars.rack.view import RackView
+    from anchor_beam.desk.stages.bars.search.view import SearchView
     from anchor_beam.desk.stages.bars.strength_view import StrengthView
     from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
@@ -55,7 +56,8 @@ class BarsPage(Split):
         self.strip = Strip(bridge.theme, views)
         boards: dict[str, Callable[[], QWidget]] = {
             "both bars": lambda: stacked(self.board, self.strip), "setting map": lambda: self.map,
-            "rack": lambda: self.rack, "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
+            "rack": lambda: self.rack,
+            "search": lambda: self.search, "compare": lambda: self.compare, "a maker's claim": lambda: self.claim,
             "roll budget": lambda: self.budget,
         }  # fmt: skip
         self.boards = Strip(bridge.theme, boards, fixed=False)
@@ -128,6 +130,13 @@ class BarsPage(Split):
         from anchor_beam.desk.stages.bars.strength_view import StrengthView
 
         return StrengthView(self._bridge)
+
+    @cached_property
+    def search(self) -> SearchView:
+        """Which bars and holes do what is wanted."""
+        from anchor_beam.desk.stages.bars.search.view import SearchView
+
+        return SearchView(self._bridge)
 
     @cached_property
     def rack(self) -> RackView:

@@ -89,7 +89,7 @@ class PartInHand(QWidget):
         self.drawing.setVisible(drawn is not None)
         if drawn is not None:
             self.drawing.set_drawing(drawn)
-        self.put_on.setEnabled(True)
+        self.put_on.setEnabled(one.part != file.bench.end(axle).bar or not file.bench.end(axle).fitted)
         self.put_on.setText("Take it off" if one.part in file.bench.end(axle).bought else "Put it on")
 
     def _drawn(self, one: Listed, file: CarFile, axle: Axle, rates: Rates | None, units: System) -> Drawing | None:

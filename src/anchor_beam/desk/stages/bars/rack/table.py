@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
-from PySide6.QtGui import QFont, QKeyEvent, QPalette
-from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView, QWidget
+from PySide6.QtGui import QFont
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.plain import tip
+from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rack.columns import AT_WHEEL, COLUMNS, Column, Known, in_order
@@ -17,7 +18,6 @@ from anchor_beam.figures.rack.rows import PartRow
 from anchor_beam.units.kinds import System
 from anchor_beam.words.fit import Fit
 
-HEIGHT = 24  # px of a row
 Index = QModelIndex | QPersistentModelIndex
 NOWHERE = QModelIndex()
 RIGHT = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
@@ -90,44 +90,20 @@ class PartsModel(QAbstractTableModel):
         return None
 
 
-class PartsTable(QTableView):
-    """Whole rows; Enter puts the current one on."""
+class PartsTable(RowTable):
+    """The parts that are looked for; acted: the current one is to be put on."""
 
-    put_on = Signal()
     taken_up = Signal()  # another row is the current one, or other rows are in view
 
     def __init__(self, theme: Theme) -> None:
-        super().__init__()
-        self._theme = theme
+        super().__init__(theme, "parts")
         self._laid_out: tuple[tuple[Column, ...], System] | None = None  # what the widths are for
         self.parts = PartsModel(theme, self)
         self.setModel(self.parts)
-        self.setAccessibleName("parts")
-        self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
-        self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
-        self.setTabKeyNavigation(False)
-        self.setShowGrid(False)
         self.setSortingEnabled(True)
-        self.setWordWrap(False)
-        self.setFont(theme.font(Size.SMALL))
-        self.horizontalHeader().setFont(theme.font(Size.SMALL))
         self.horizontalHeader().setSortIndicator(0, Qt.SortOrder.AscendingOrder)
-        self.horizontalHeader().setStretchLastSection(True)
-        self.verticalHeader().hide()
-        self.verticalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        self.verticalHeader().setDefaultSectionSize(theme.px(HEIGHT))
         self.selectionModel().currentRowChanged.connect(lambda *_: self.taken_up.emit())
         self.verticalScrollBar().valueChanged.connect(lambda _: self.taken_up.emit())
-        self.doubleClicked.connect(lambda _: self.put_on.emit())
-        theme.changed.connect(self._in_tones)
-        self._in_tones()
-
-    def _in_tones(self) -> None:
-        """The row in hand is marked as in the table of settings."""
-        palette = self.palette()
-        palette.setColor(QPalette.ColorRole.Highlight, self._theme.colour(Tone.PANEL))
-        palette.setColor(QPalette.ColorRole.HighlightedText, self._theme.colour(Tone.INK))
-        self.setPalette(palette)
 
     def show_rows(self, rows: list[PartRow], columns: tuple[Column, ...], known: Known, units: System) -> None:
         """Other parts; the current one stays so where it is among them."""
@@ -135,19 +111,13 @@ class PartsTable(QTableView):
         self.parts.show_rows(rows, columns, known, units)
         if (columns, units) != self._laid_out:
             self._laid_out = (columns, units)
-            self._set_widths(columns, units)
+            self.set_widths(tuple(max(column.wide, f"{column.head(units)} v", key=len) for column in columns))
         ids = [row.id for row in self.parts.rows]
         at = ids.index(current.id) if current is not None and current.id in ids else 0
         if ids:
             self.setCurrentIndex(self.parts.index(at, 0))
         else:
             self.taken_up.emit()
-
-    def _set_widths(self, columns: tuple[Column, ...], units: System) -> None:
-        small = self._theme.metrics(Size.SMALL)
-        for i, column in enumerate(columns):
-            widest = max(small.horizontalAdvance(text) for text in (column.wide, f"{column.head(units)} v"))
-            self.setColumnWidth(i, round(widest) + self._theme.px(12))
 
     @property
     def current(self) -> PartRow | None:
@@ -160,9 +130,3 @@ class PartsTable(QTableView):
         """The parts that can be seen."""
         first, last = self.rowAt(0), self.rowAt(self.viewport().height() - 1)
         return [] if first < 0 else self.parts.rows[first : (last + 1) if last >= 0 else None]
-
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.current is not None:
-            self.put_on.emit()
-        else:
-            super().keyPressEvent(event)

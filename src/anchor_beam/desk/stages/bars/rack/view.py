@@ -85,7 +85,7 @@ class RackView(QWidget):
         self.search.textChanged.connect(lambda _: self.show_rows())
         self.fitting.toggled.connect(lambda _: self.show_rows())
         self.table.taken_up.connect(self._take_up)
-        self.table.put_on.connect(self._put_on)
+        self.table.acted.connect(self._put_on)
         self.hand.put_on.clicked.connect(self._put_on)
         parts = Part.CAR | Part.SETTING | Part.GARAGE | Part.READINGS
         bridge.follow(self, to=parts, ask=self._rack_wanted, then=self._take_rack)

@@ -1,0 +1,1 @@
+"""Searching for bars and holes: what is wanted, and what was found."""
