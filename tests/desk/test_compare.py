@@ -224,7 +224,7 @@ def test_the_keyboard_goes_from_the_words_into_the_board(desk: Desk) -> None:
     desk.press(Qt.Key.Key_Tab)
     assert desk.window.focusWidget() is page.map
     page.boards.buttons["setting map"].setFocus()
-    for _ in range(2):
+    for _ in range(3):
         desk.press(Qt.Key.Key_Right)
         desk.rest()
     for _ in range(5):

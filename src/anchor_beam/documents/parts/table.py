@@ -342,8 +342,18 @@ def _cells(one: Listed) -> dict[str, str]:
 
 def _is_said(bar: BarRecord, name: str) -> bool:
     """Whether a figure of a bar counts, and is not only what is typical."""
+    figure: Figure = getattr(bar, name)
+    usual = BAR_DEFAULTS.get(next(field.key for field in BAR_FIELDS if field.name == name))
+    if figure.provenance is Provenance.TYPICAL and usual is not None and _figure_is(name, figure.value, usual):
+        return False
     idle = {"wall": bar.solid, "arm_width": not bar.plate_arms, "arm_thickness": not bar.plate_arms}
     return name in BY_KEY and not idle.get(name, False)
+
+
+def _figure_is(name: str, value: float, usual: float) -> bool:
+    """Whether a figure of a bar is what a bar has whose maker says nothing; usual: in the document's unit."""
+    scale = next(field.scale for field in BAR_FIELDS if field.name == name)
+    return abs(value - usual * scale) <= 1e-9 * max(abs(value), 1.0)
 
 
 def _text(column: Column, value: Any) -> str:
