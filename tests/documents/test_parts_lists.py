@@ -31,7 +31,9 @@ from anchor_beam.documents.records import Provenance
 from anchor_beam.errors import DocumentError
 from anchor_beam.words.wanted import Work
 
-HEAD = "kind,name,axle,outer diameter [mm],wall [mm],centre length [mm],bushing spacing [mm],arm length [mm],holes [mm]"
+HEAD = (
+    "kind,name,axle,outer diameter [mm],wall [mm],centre length [mm],bushing spacing [mm],arm length [mm],holes [mm]"
+)
 BAR = "bar,Elm 20,rear,20,,900,700,240,12 36"
 EVERYTHING = PartFacts(
     number="E-1", revision="late", told_by="three holes", sold_as=SoldAs.PAIR, missing="links", platforms=("Elm", "Ash"),
@@ -179,6 +181,12 @@ def test_every_fault_of_a_list_is_told_at_once_and_two_parts_of_one_name_are_one
 ])  # fmt: skip
 def test_a_table_with_the_wrong_columns_is_refused_with_those_that_are_known(head: str, said: str) -> None:
     assert any(said in message for message in faults(f"{head}\n").values())
+
+
+def test_of_very_many_faults_the_first_are_told() -> None:
+    with pytest.raises(DocumentError, match="first 50 of 300 faults") as caught:
+        parts_from(HEAD + "\n" + "bar,,rear,20,,900,700,240,12\n" * 300)
+    assert len(caught.value.problems) == 50
 
 
 def test_a_list_without_a_part_is_none() -> None:

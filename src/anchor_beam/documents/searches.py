@@ -137,7 +137,7 @@ def search_from(data: dict[str, Any]) -> KeptSearch:
             Axle(each["axle"]),
             Made(
                 _metres(each["diameters_mm"]),
-                tuple(None if wall is None else wall * MM for wall in each["walls_mm"]),
+                tuple(None if wall is None else round(wall * MM, 9) for wall in each["walls_mm"]),
                 _metres(each["arms_mm"]),
                 _metres(each["holes_mm"]),
             ),
@@ -173,4 +173,4 @@ def _mm(values: tuple[float, ...]) -> list[float]:
 
 
 def _metres(values: list[float]) -> tuple[float, ...]:
-    return tuple(value * MM for value in values)
+    return tuple(round(value * MM, 9) for value in values)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aim import AimRecord
+from anchor_beam.documents.records import AxleRecord
 from anchor_beam.figures.rack.bill import Bill
 from anchor_beam.figures.results import Results
 from anchor_beam.figures.rows import heaviest_link
@@ -47,7 +48,12 @@ def bump_rate(now: Results, axle: Axle) -> float:
     rate = end.wheel_rate
     if not end.end.connected or rate is None:
         return 0.0
-    return 0.5 * rate / (record.spring_rate.value * record.spring_ratio.value**2)
+    return bump_part(record, rate)
+
+
+def bump_part(axle: AxleRecord, rate: float) -> float:
+    """The same from the bar's rate at the wheel in roll [N/m]."""
+    return 0.5 * rate / (axle.spring_rate.value * axle.spring_ratio.value**2)
 
 
 def _inside_down(aim: AimRecord, now: Results) -> Judged:

@@ -48,6 +48,11 @@ def nothing_left(axle: Axle | None, excluded: tuple[tuple[str, int], ...]) -> st
     return f"{head} {excluded_words(excluded)}".strip()
 
 
+def gave_up(looked_at: int) -> str:
+    """Why a search stopped without a setting."""
+    return f"None of the {looked_at} settings that come nearest has a balance of its own. Ask for less."
+
+
 def reasons(beside: float, rolled: float) -> tuple[Remark, ...]:
     """Why a setting stands where it stands: what it misses [% of margin, rad/(m/s^2)]. Of those that miss as much the cheaper
     comes first, and then the quicker."""

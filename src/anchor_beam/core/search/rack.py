@@ -100,7 +100,7 @@ def search(
             stopped = True
             break
         index = np.arange(start, min(start + CHUNK, total))
-        pairs = _pairs(ends[0], ends[1], index // columns, index % columns)
+        pairs = pairs_of(ends[0], ends[1], index // columns, index % columns)
         turns = [(part_of(cars, slice(0, 1)), pairs)]
         if cars.shape[0] > 1:
             turns.append((part_of(cars, slice(1, 2)), mirrored_bars(pairs)))
@@ -131,7 +131,7 @@ def _ordered(numbers: list[FloatArray], wish: Wish, columns: int, *, stopped: bo
     )  # fmt: skip
 
 
-def _pairs(front: EndBars, rear: EndBars, at_front: IntArray, at_rear: IntArray) -> BarBatch:
+def pairs_of(front: EndBars, rear: EndBars, at_front: IntArray, at_rear: IntArray) -> BarBatch:
     """Bars of both axles by their places (n,)."""
 
     def both(name: str) -> FloatArray:

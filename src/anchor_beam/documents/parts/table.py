@@ -34,6 +34,7 @@ from anchor_beam.words.wanted import Work
 
 MOST_PARTS = 20_000  # of a list
 MOST_HOLES = 12
+MOST_TOLD = 50  # faults: whoever has more has one that he made everywhere
 E = TypeVar("E", bound=StrEnum)
 
 
@@ -94,6 +95,9 @@ def parts_from(text: str) -> tuple[Listed, ...]:
             problems.append(Problem(_place(table, line, "name"), said, "a name of its own"))
         known.setdefault(key, line.number)
         parts.append(one)
+    if len(problems) > MOST_TOLD:
+        said = f"Nothing was taken over. These are the first {MOST_TOLD} of {len(problems)} faults."
+        raise DocumentError(said, tuple(problems[:MOST_TOLD]))
     if problems:
         raise DocumentError("Nothing was taken over.", tuple(problems))
     if not parts:

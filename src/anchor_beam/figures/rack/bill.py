@@ -61,13 +61,20 @@ class Bill:
 
 def bill(setting: Setting, reference: Setting | None, rack: tuple[RackBar, ...]) -> Bill:
     """Of a setting against the reference, or of all that is on it where there is none."""
-    owned = frozenset((item.axle, item.bar.name, item.bar.maker) for item in rack)
+    lines = (bill_of_end(axle, setting.end(axle), reference, rack).lines for axle in Axle)
+    return Bill(tuple(line for each in lines for line in each))
+
+
+def bill_of_end(axle: Axle, end: EndSetting, reference: Setting | None, rack: tuple[RackBar, ...]) -> Bill:
+    """Of what is on one axle."""
+    before = None if reference is None else reference.end(axle)
     found = []
-    for axle in Axle:
-        end, before = setting.end(axle), None if reference is None else reference.end(axle)
-        if end.fitted and not _has(before, end.bar):
-            found.append(_line(axle, end.bar, owned=(axle, end.bar.name, end.bar.maker) in owned))
-        found += [_line(axle, part, owned=False) for part in end.bought if not _has(before, part)]
+    if end.fitted and not _has(before, end.bar):
+        owned = any(
+            (item.axle, item.bar.name, item.bar.maker) == (axle, end.bar.name, end.bar.maker) for item in rack
+        )
+        found.append(_line(axle, end.bar, owned=owned))
+    found += [_line(axle, part, owned=False) for part in end.bought if not _has(before, part)]
     return Bill(tuple(found))
 
 

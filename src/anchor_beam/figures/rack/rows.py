@@ -69,13 +69,19 @@ def part_rows(lists: tuple[tuple[str, str], ...], own: tuple[Listed, ...], on: O
     Raises:
         DocumentError: a list cannot be read.
     """
-    found = [_row(OWN, i, one, on) for i, one in enumerate(own) if one.axle in (None, on.axle)]
+    alike: dict[Verdict, Verdict] = {}  # equal ones are one, so that many rows go quickly from process to process
+
+    def judged(one: Listed) -> Verdict:
+        found = verdict(one, on)
+        return alike.setdefault(found, found)
+
+    rows = [_row(OWN, i, one, judged(one)) for i, one in enumerate(own) if one.axle in (None, on.axle)]
     for name, text in lists:
-        found += [_row(name, one.line, one, on) for one in _parts(text) if one.axle in (None, on.axle)]
-    return tuple(found)
+        rows += [_row(name, one.line, one, judged(one)) for one in _parts(text) if one.axle in (None, on.axle)]
+    return tuple(rows)
 
 
-def _row(source: str, at: int, one: Listed, on: OnCar) -> PartRow:
+def _row(source: str, at: int, one: Listed, judged: Verdict) -> PartRow:
     part, facts = one.part, one.facts
     first = section = last = None
     holes = 0
@@ -90,7 +96,7 @@ def _row(source: str, at: int, one: Listed, on: OnCar) -> PartRow:
     return PartRow(
         source, at, one.kind, part.name, part.maker, facts.number, facts.revision, first, section, last, holes,
         getattr(part, "stiffness", None), getattr(part, "rating", None), facts.price, facts.hours, facts.mass,
-        verdict(one, on), " ".join(said).casefold(),
+        judged, " ".join(said).casefold(),
     )  # fmt: skip
 
 

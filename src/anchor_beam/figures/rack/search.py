@@ -7,11 +7,17 @@ that a setting that is found and the Beam agree.
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
+import numpy as np
+
+from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
-from anchor_beam.core.search.rack import EndBars, Found, Wish, search
+from anchor_beam.core.car.batches import joined, repeated
+from anchor_beam.core.car.corner import settle
+from anchor_beam.core.car.mirror import mirrored_bars
+from anchor_beam.core.search.rack import CHUNK, EndBars, Found, Wish, pairs_of, search
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.parts.facts import Ends
@@ -28,10 +34,10 @@ from anchor_beam.documents.records import (
 )
 from anchor_beam.documents.searches import FoundSetting, Made, SearchResult, Wanted
 from anchor_beam.errors import AnchorBeamError, NoSolution
-from anchor_beam.figures.asked import judged
+from anchor_beam.figures.asked import bump_part, judged
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.ladder import reachable
-from anchor_beam.figures.rack.bill import bill
+from anchor_beam.figures.rack.bill import Bill, bill_of_end
 from anchor_beam.figures.rack.fit_rules import OnCar, verdict
 from anchor_beam.figures.results import both_turns, results
 from anchor_beam.words import search as words
@@ -61,10 +67,12 @@ class Stock:
 
 @dataclass(frozen=True)
 class _Choice:
-    """Something that can be on an axle, and how the car sees it."""
+    """Something that can be on an axle, how the car sees it, what it asks to be bought, and the levers of its links [m]."""
 
     end: EndSetting
     bar: WheelBar
+    owed: Bill
+    levers: tuple[float, float]
 
 
 Told = Callable[[SearchResult, float], None]
@@ -89,18 +97,20 @@ def find(
     ends = []
     for i, axle in enumerate(Axle):
         told(SearchResult((), 0, (), final=False), GATHERING * 0.5 * i)
-        ends.append(_choices(car, bench.end(axle), stock, wanted, axle, excluded))
+        found_here = _choices(car, bench.end(axle), stock, wanted, axle, excluded)
+        owing = [(end, bar, bill_of_end(axle, end, reference, stock.rack), levers) for end, bar, levers in found_here]
+        ends.append(_gentle(car, axle, aim, [_Choice(*each) for each in owing], excluded))
         if not ends[-1]:
             raise NoSolution("search", words.nothing_left(axle, tuple(excluded.most_common())))
     wish = Wish(wanted.margin, wanted.roll, aim.inside_down.value if Asked.INSIDE_DOWN in aim.asked else None)
-    judge = _Judge(car, bench, reference, aim, stock, wanted, (ends[0], ends[1]))
+    front, rear = (EndBars.of_bars([each.bar for each in end]) for end in ends)
+    judge = _Judge(car, bench, aim, wanted, (ends[0], ends[1]), (front, rear))
 
     def so_far(found: Found, done: float) -> None:
         told(judge.rough(found), GATHERING + (0.9 - GATHERING) * done)
 
-    turns, grip = both_turns(car), both_turns(car).grip
-    front, rear = (EndBars.of_bars([each.bar for each in end]) for end in ends)
-    found = search(turns.both, grip, front, rear, wish, wanted.phase, so_far=so_far)
+    turns = both_turns(car)
+    found = search(turns.both, turns.grip, front, rear, wish, wanted.phase, so_far=so_far)
     excluded.update({words.EARLY_LIFT: found.ruled_out, words.UNSOLVED: found.unsolved})
     rows = judge.exact(found, excluded, told)
     if not rows:
@@ -108,15 +118,33 @@ def find(
     return SearchResult(rows, found.examined, tuple((what, n) for what, n in excluded.most_common() if n))
 
 
+def _gentle(
+    car: CarRecord, axle: Axle, aim: AimRecord, choices: list[_Choice], excluded: Counter[str]
+) -> list[_Choice]:
+    """Those that are not too harsh over one bump, where that is asked for."""
+    if Asked.HARSHNESS not in aim.asked:
+        return choices
+    most = aim.harshness.value / 100.0
+    kept = [each for each in choices if bump_part(car.axle(axle), _rate(each.bar)) <= most]
+    excluded[words.BROKEN[Asked.HARSHNESS]] += len(choices) - len(kept)
+    return kept
+
+
+def _rate(bar: WheelBar) -> float:
+    """At the wheel in roll [N/m]."""
+    return 2.0 * bar.K_theta * bar.slope[0] * bar.slope[1]
+
+
 def _choices(
     car: CarRecord, end: EndSetting, stock: Stock, wanted: Wanted, axle: Axle, excluded: Counter[str]
-) -> list[_Choice]:
-    """Every bar that may be on an axle in every pair of neighbouring holes; the links stay as they are."""
+) -> list[tuple[EndSetting, WheelBar, tuple[float, float]]]:
+    """Every bar that may be on an axle in every pair of neighbouring holes, with the levers of its links [m]; the links stay
+    as they are."""
     made = dict(wanted.made).get(axle)
     if axle in wanted.stays:
         bars = [end.bar] if end.fitted else []
         if not end.connected:
-            return [_Choice(end, DISCONNECTED)]
+            return [(end, DISCONNECTED, (1.0, 1.0))]
     elif made is not None:
         bars = _made(end.bar, made, excluded)
     else:
@@ -127,7 +155,7 @@ def _choices(
         if bar == end.bar:
             hung = replace(end, hole_left=0, hole_right=0)
         try:
-            end_result(car.axle(axle), hung, axle)
+            levers = end_result(car.axle(axle), hung, axle).levers
         except AnchorBeamError:
             excluded[words.IMPOSSIBLE] += 1
             continue
@@ -136,7 +164,8 @@ def _choices(
             if seen is None:
                 excluded[words.OUT_OF_REACH] += 1
             else:
-                found.append(_Choice(replace(hung, hole_left=left, hole_right=right), seen))
+                at = float(levers[0, left]), float(levers[1, right])
+                found.append((replace(hung, hole_left=left, hole_right=right), seen, at))
     return found
 
 
@@ -194,63 +223,97 @@ class _Judge:
 
     car: CarRecord
     bench: Setting
-    reference: Setting | None
     aim: AimRecord
-    stock: Stock
     wanted: Wanted
     ends: tuple[list[_Choice], list[_Choice]]
+    bars: tuple[EndBars, EndBars]
 
     def _setting(self, found: Found, i: int) -> Setting:
         front, rear = self.ends[0][int(found.front[i])].end, self.ends[1][int(found.rear[i])].end
         return replace(self.bench, name="", front=front, rear=rear)
 
+    def _owed(self, found: Found, i: int) -> Bill:
+        front, rear = self.ends[0][int(found.front[i])].owed, self.ends[1][int(found.rear[i])].owed
+        return Bill((*front.lines, *rear.lines))
+
+    def _sums(self, found: Found, name: str) -> FloatArray:
+        """(k,) price or hours of every pair."""
+        front, rear = (np.array([getattr(each.owed, name) for each in end], dtype=float) for end in self.ends)
+        return np.asarray(front[found.front] + rear[found.rear])
+
     def rough(self, found: Found) -> SearchResult:
         """The nearest so far, by the figures of the search."""
-        rows = []
-        for i in range(min(len(found.off), MOST)):
-            setting = self._setting(found, i)
-            owed = bill(setting, self.reference, self.stock.rack)
-            rows.append(FoundSetting(
-                setting, float(found.margin[i]), float(found.roll[i]), float(found.off[i]), owed.price, owed.hours,
-                owed.unpriced,
-            ))  # fmt: skip
-        return SearchResult(tuple(rows), found.examined, (), final=False)
+        rows = tuple(
+            self._row(found, i, float(found.margin[i]), float(found.roll[i]), float(found.off[i]))
+            for i in range(min(len(found.off), MOST))
+        )
+        return SearchResult(rows, found.examined, (), final=False)
 
     def exact(self, found: Found, excluded: Counter[str], told: Told) -> tuple[FoundSetting, ...]:
         """The best as the Beam works them out, in the order of what they miss, cost and take."""
-        order = sorted(range(min(len(found.off), 20 * LOOKED_AT)), key=lambda i: self._key(found, i))
         rows: list[FoundSetting] = []
-        for n, i in enumerate(order[:LOOKED_AT]):
-            if len(rows) == MOST:
+        for looked_at, i in enumerate(self._in_order(found, excluded)):
+            if looked_at == LOOKED_AT and not rows:
+                raise NoSolution("search", words.gave_up(LOOKED_AT))
+            if len(rows) == MOST or looked_at == LOOKED_AT:
                 break
-            if n % 20 == 0:
+            if looked_at % 20 == 0:
                 told(SearchResult(tuple(rows), found.examined, (), final=False), 0.9 + 0.1 * len(rows) / MOST)
-            row = self._row(self._setting(found, i), excluded)
+            row = self._exactly(found, i, excluded)
             if row is not None:
                 rows.append(row)
         return tuple(sorted(rows, key=lambda row: (round(row.off / STEP), row.price, row.hours, row.off)))
 
-    def _key(self, found: Found, i: int) -> tuple[float, float, float, float]:
-        setting, off = self._setting(found, i), float(found.off[i])
-        owed = bill(setting, self.reference, self.stock.rack)
-        return round(off / STEP), owed.price, owed.hours, off
+    def _in_order(self, found: Found, excluded: Counter[str]) -> Iterator[int]:
+        """Pairs that keep what is asked of price, hours and links, the best first; the others are counted as it goes."""
+        price, hours = self._sums(found, "price"), self._sums(found, "hours")
+        fine = np.ones(len(found.off), dtype=bool)
+        for wish, sums in ((Asked.BUDGET, price), (Asked.HOURS, hours)):
+            if wish in self.aim.asked:
+                over = sums > self.aim.figure(wish).value
+                excluded[words.BROKEN[wish]] += int((fine & over).sum())
+                fine &= ~over
+        order = np.lexsort((found.off, hours, price, np.round(found.off / STEP)))
+        order = order[fine[order]]
+        for start in range(0, len(order), CHUNK):
+            part = order[start : start + CHUNK]
+            if Asked.LINK_LOAD in self.aim.asked:
+                too_much = self._heaviest(found, part) > self.aim.link_load.value
+                excluded[words.BROKEN[Asked.LINK_LOAD]] += int(too_much.sum())
+                part = part[~too_much]
+            yield from part.tolist()
 
-    def _row(self, setting: Setting, excluded: Counter[str]) -> FoundSetting | None:
+    def _heaviest(self, found: Found, which: IntArray) -> FloatArray:
+        """(k,) force in the most loaded link of pairs at 1 g [N], 0 where the car does not settle."""
+        turns = both_turns(self.car)
+        pairs = pairs_of(self.bars[0], self.bars[1], found.front[which], found.rear[which])
+        state = settle(repeated(turns.both, len(which)), joined([pairs, mirrored_bars(pairs)]), GRAVITY)
+        torque = (
+            np.where(state.converged[:, None], np.abs(state.bar_torque), 0.0).reshape(2, len(which), 2).max(axis=0)
+        )
+        shortest = [np.array([min(map(abs, each.levers)) for each in end]) for end in self.ends]
+        levers = np.stack([shortest[0][found.front[which]], shortest[1][found.rear[which]]], axis=1)
+        return np.asarray((torque / levers).max(axis=1))
+
+    def _exactly(self, found: Found, i: int, excluded: Counter[str]) -> FoundSetting | None:
         """One setting; None, counted, where it breaks what is asked for."""
-        owed = bill(setting, self.reference, self.stock.rack)
-        now = results(self.car, setting)
+        now = results(self.car, self._setting(found, i))
         margin, roll = now.margin_of(self.wanted.phase), now.roll_gradient
         if margin is None or roll is None:
             excluded[words.UNSOLVED] += 1
             return None
         for wish in self.aim.asked:
-            if judged(wish, self.aim, now, owed).kept is False:
+            if judged(wish, self.aim, now, self._owed(found, i)).kept is False:
                 excluded[words.BROKEN[wish]] += 1
                 return None
-        beside = _beside(margin, self.wanted.margin)
-        rolled = 0.0 if self.wanted.roll is None else _beside(roll, self.wanted.roll)
-        off = abs(beside) + (0.0 if self.wanted.roll is None else 10.0 * abs(rolled) / self.wanted.roll[1])
-        return FoundSetting(setting, margin, roll, off, owed.price, owed.hours, owed.unpriced)
+        off = abs(_beside(margin, self.wanted.margin))
+        if self.wanted.roll is not None:
+            off += 10.0 * abs(_beside(roll, self.wanted.roll)) / self.wanted.roll[1]
+        return self._row(found, i, margin, roll, off)
+
+    def _row(self, found: Found, i: int, margin: float, roll: float, off: float) -> FoundSetting:
+        owed = self._owed(found, i)
+        return FoundSetting(self._setting(found, i), margin, roll, off, owed.price, owed.hours, owed.unpriced)
 
 
 def why(row: FoundSetting, wanted: Wanted) -> tuple[Remark, ...]:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QKeyEvent, QPalette
+from PySide6.QtGui import QKeySequence, QPalette, QShortcut
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
@@ -87,6 +87,9 @@ class RackView(QWidget):
         self.table.taken_up.connect(self._take_up)
         self.table.acted.connect(self._put_on)
         self.hand.put_on.clicked.connect(self._put_on)
+        slash = QShortcut(QKeySequence("/"), self)  # before the table takes it for the first letter of a name
+        slash.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
+        slash.activated.connect(self._search)
         parts = Part.CAR | Part.SETTING | Part.GARAGE | Part.READINGS
         bridge.follow(self, to=parts, ask=self._rack_wanted, then=self._take_rack)
         bridge.follow(self.table, to=Part.CAR | Part.SETTING, ask=self._rates_wanted, then=self._take_rates)
@@ -103,12 +106,9 @@ class RackView(QWidget):
         """The kind of part that is shown."""
         return tuple(SHOWN)[self.kind.currentIndex()]
 
-    def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() == Qt.Key.Key_Slash:
-            self.search.setFocus(Qt.FocusReason.ShortcutFocusReason)
-            self.search.selectAll()
-        else:
-            super().keyPressEvent(event)
+    def _search(self) -> None:
+        self.search.setFocus(Qt.FocusReason.ShortcutFocusReason)
+        self.search.selectAll()
 
     # what there is
 
@@ -214,6 +214,7 @@ class RackView(QWidget):
         shown = self._bridge.picture
         if row is None or shown is None:
             return
+        self.table.setFocus()  # the button may have nothing left to do
         part = self.listed(row).part
         on = part in shown.file.bench.end(self.axle).bought
         self._bridge.ask_or_complain(TakeOff(self.axle, row.kind) if on else FitListed(part, self.axle))
