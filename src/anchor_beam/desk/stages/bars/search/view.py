@@ -115,6 +115,7 @@ class SearchView(QWidget):
         self.phase = Label()
         self.rolled = QCheckBox("roll counts")
         self.rolled.setChecked(True)
+        self.rolled.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
         self.as_now = QPushButton("roll as now")
         self.as_now.clicked.connect(self._roll_as_now)
         self.less = QPushButton("less push")
@@ -185,7 +186,7 @@ class SearchView(QWidget):
             )
             return
         self.typed["low"], self.typed["high"] = (
-            Reading(round(margin - less.value + side * HALF, 2)) for side in (-1, 1)
+            Reading(round(margin - less.value + side * HALF, 1)) for side in (-1, 1)
         )
         self.show_wanted()
 
