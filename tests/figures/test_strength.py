@@ -1,4 +1,4 @@
-"""What links, brackets and bars carry: by statics and by hand; what a rating or a use makes of it, in figures and warnings."""
+"""What links, brackets and bars carry: by statics and by hand; what a rating or a use makes of it, and what is warned of."""
 
 from __future__ import annotations
 

@@ -210,7 +210,7 @@ def places(value: Any, at: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
 @given(st.data())
 def test_any_number_gives_an_answer_or_an_error_at_a_place(data: st.DataObject) -> None:
     """Absurd numbers anywhere: valid JSON comes back, nothing is thrown, and an error names a place of the document."""
-    question = copy.deepcopy(data.draw(st.sampled_from([question for question, _ in PAIRS])))
+    question = copy.deepcopy(data.draw(st.sampled_from([question for question, _ in PAIRS if places(question)])))
     for place in data.draw(st.lists(st.sampled_from(places(question)), min_size=1, max_size=3)):
         owner = question
         for part in place[:-1]:

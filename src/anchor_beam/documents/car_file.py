@@ -165,7 +165,16 @@ def from_json(text: str) -> CarFile:
     Raises:
         DocumentError: with every problem found; nothing is half taken over.
     """
-    data = require_format(parse_json(text), "a car")
+    return from_data(parse_json(text))
+
+
+def from_data(parsed: Any) -> CarFile:
+    """The same from what was parsed already.
+
+    Raises:
+        DocumentError: as `from_json`.
+    """
+    data = require_format(parsed, "a car")
     if data.get("kind") != "car-file":
         raise DocumentError(
             f"This is a document of the kind {data.get('kind')!r}, not a car.", (Problem("kind", "", "“car-file”"),)

@@ -61,11 +61,16 @@ def _answer(ask: Any, index: int) -> dict[str, Any]:
     except (ArithmeticError, ValueError, MemoryError):  # numbers that no check of a single one could refuse
         return {"id": name, "error": _error(at, "These numbers are too far apart to be worked out together.")}
     except DocumentError as problem:
-        errors = [_error(p.place, str(Problem("", p.message, p.accepts))) for p in problem.problems]
+        errors = [_error(_within(at, p.place), str(Problem("", p.message, p.accepts))) for p in problem.problems]
         error = errors[0] if errors else _error(at, problem.message)
         return {"id": name, "error": error | ({"all": errors} if len(errors) > 1 else {})}
     except (InputError, NoSolution) as problem:
         return {"id": name, "error": _error(problem.place, str(problem))}
+
+
+def _within(at: str, place: str) -> str:
+    """A place of a question in the whole document, where it is not told that way already."""
+    return place if place.startswith(at) else f"{at}.{place}" if place else at
 
 
 def _error(place: str, message: str) -> dict[str, Any]:
