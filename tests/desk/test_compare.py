@@ -178,6 +178,27 @@ def test_arrows_walk_from_ring_to_ring_and_enter_sets(desk: Desk, rings: MapView
     assert desk.picture.now.margin_of(Phase.MIDDLE) > before
 
 
+def test_bars_off_their_links_are_on_the_map_too_if_asked_for(desk: Desk, rings: MapView) -> None:
+    hooked = len(rings._spots)
+    assert not any(spot.front is None or spot.rear is None for spot in rings._spots)
+    desk.click(rings.unhooked)
+    desk.rest()
+    assert len(rings._spots) == hooked + 5 + 5 + 1
+    spot = next(one for one in rings._spots if one.front == (1, 1) and one.rear is None)
+    assert rings.explain(spot).startswith("front hole 2, rear unhooked")
+    place = rings.pixel(spot.margin(Phase.MIDDLE), spot.roll_gradient).toPoint()
+    QTest.mouseClick(rings, LEFT_BUTTON, pos=place)
+    desk.rest()
+    bench = desk.picture.file.bench
+    assert not bench.rear.connected and bench.rear.fitted
+    assert (bench.front.hole_left, bench.front.hole_right) == (1, 1)
+    assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(spot.margin(Phase.MIDDLE), abs=0.01)
+    back = next(one for one in rings._spots if one.front == (1, 1) and one.rear == (0, 1))
+    QTest.mouseClick(rings, LEFT_BUTTON, pos=rings.pixel(back.margin(Phase.MIDDLE), back.roll_gradient).toPoint())
+    desk.rest()
+    assert desk.picture.file.bench.rear.connected
+
+
 def test_rings_follow_the_phase(desk: Desk, rings: MapView) -> None:
     desk.click(desk.window.header.phases.buttons[Phase.EXIT])
     assert "exit" in rings.accessibleName()

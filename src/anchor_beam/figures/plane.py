@@ -2,30 +2,30 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
-from anchor_beam.core.car.bars import DISCONNECTED, bars
+from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.survey import survey
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.documents.records import BarState, CarRecord, Setting
 from anchor_beam.figures.ladder import Holes, reachable
 from anchor_beam.figures.results import both_turns
 
 
 @dataclass(frozen=True)
 class Spot:
-    """A setting: holes left and right (from 0) of both bars, margin in each phase [%] in their order, NaN where there is
-    none, and roll gradient [rad/(m/s^2)]."""
+    """A setting: holes left and right (from 0) of both bars, None where one is unhooked; margin in each phase [%] in their
+    order, NaN where there is none, and roll gradient [rad/(m/s^2)]."""
 
-    front: Holes
-    rear: Holes
+    front: Holes | None
+    rear: Holes | None
     margins: tuple[float, ...]
     roll_gradient: float
 
@@ -35,21 +35,17 @@ class Spot:
 
 
 @lru_cache(maxsize=64)
-def plane(car: CarRecord, setting: Setting) -> tuple[Spot, ...]:
-    """Every setting that the holes reach with the links as they are fitted.
+def plane(car: CarRecord, setting: Setting, *, unhooked: bool = False) -> tuple[Spot, ...]:
+    """Every setting that the holes reach with the links as they are fitted; unhooked: and those with a bar off its links.
 
     Raises:
         InputError: as `results`.
     """
-    front, rear = (reachable(car, setting, axle) for axle in Axle)
-    grid = [(f, r) for f in front for r in rear if front[f] is not None and rear[r] is not None]
+    front, rear = (_choices(car, setting, axle, unhooked=unhooked) for axle in Axle)
+    grid = [(f, r) for f in front for r in rear]
     if not grid:
         return ()
-    both, turns, n = (
-        bars([(front[f] or DISCONNECTED, rear[r] or DISCONNECTED) for f, r in grid]),
-        both_turns(car),
-        len(grid),
-    )
+    both, turns, n = bars([(front[f], rear[r]) for f, r in grid]), both_turns(car), len(grid)
     found = survey(repeated(turns.both, n), joined([both, mirrored_bars(both)]), turns.grip, GRAVITY)
     margins = found.limits.margin.reshape(2, n, -1).mean(axis=0)
     rolls = np.asarray(found.roll_gradient).reshape(2, n).mean(axis=0)
@@ -57,6 +53,16 @@ def plane(car: CarRecord, setting: Setting) -> tuple[Spot, ...]:
         Spot(f, r, tuple(margin.tolist()), float(roll))
         for (f, r), margin, roll in zip(grid, margins, rolls, strict=True)
     )
+
+
+def _choices(car: CarRecord, setting: Setting, axle: Axle, *, unhooked: bool) -> dict[Holes | None, WheelBar]:
+    """What can be on an axle, None for a bar off its links."""
+    end = setting.end(axle)
+    hooked = setting.with_end(axle, replace(end, state=BarState.HOOKED)) if unhooked and end.fitted else setting
+    found: dict[Holes | None, WheelBar] = {
+        holes: bar for holes, bar in reachable(car, hooked, axle).items() if bar is not None
+    }
+    return found | ({None: DISCONNECTED} if unhooked and end.fitted else {})
 
 
 def pareto(

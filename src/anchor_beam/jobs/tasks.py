@@ -151,17 +151,18 @@ class LadderOf:
 
 @dataclass(frozen=True)
 class PlaneOf:
-    """Where those settings lie in balance and roll, in every phase."""
+    """Where those settings lie in balance and roll, in every phase; unhooked: and those with a bar off its links."""
 
     car: CarRecord
     setting: Setting
+    unhooked: bool = False
 
     def run(self, report: Report) -> tuple[Spot, ...]:
         """All of them at once."""
         del report
         from anchor_beam.figures.plane import plane
 
-        return plane(self.car, self.setting)
+        return plane(self.car, self.setting, unhooked=self.unhooked)
 
 
 @dataclass(frozen=True)

@@ -21,9 +21,10 @@ def no_bar(axle: Axle) -> str:
     return f"no {axle} bar"
 
 
-def setting_words(front: tuple[int, int], rear: tuple[int, int]) -> str:
-    """`front hole 2, rear holes 1 and 2`: left and right of both bars, counted from the end of the arm."""
-    return f"front {holes(*front)}, rear {holes(*rear)}"
+def setting_words(front: tuple[int, int] | None, rear: tuple[int, int] | None) -> str:
+    """`front hole 2, rear holes 1 and 2`: left and right of both bars, counted from the end of the arm; None is unhooked."""
+    ends = (("front", front), ("rear", rear))
+    return ", ".join(f"{axle} {'unhooked' if at is None else holes(*at)}" for axle, at in ends)
 
 
 def hole_code(at: tuple[int, int]) -> str:

@@ -46,7 +46,7 @@ class Plane(QWidget):
             return None
         from anchor_beam.jobs.tasks import PlaneOf
 
-        return PlaneOf(shown.file.car, shown.file.bench)
+        return PlaneOf(shown.file.car, shown.file.bench, self.with_unhooked)
 
     def _take(self, answer: Answer | None) -> None:
         self._spots = answer.value if isinstance(answer, Done) else ()
@@ -74,6 +74,11 @@ class Plane(QWidget):
             f"{show(top, Kind.ROLL_GRADIENT, units)}"
         )
         self.update()
+
+    @property
+    def with_unhooked(self) -> bool:
+        """Whether settings with a bar off its links are shown too."""
+        return False
 
     @property
     def holds_still(self) -> bool:

@@ -10,6 +10,7 @@ from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
 from anchor_beam.words import acts
+from anchor_beam.words.bars import setting_words
 from anchor_beam.words.names import holes as holes_words
 
 
@@ -153,3 +154,25 @@ class ReachRung:
     @property
     def said(self) -> str:
         return f"Front {holes_words(*self.front)}, rear {holes_words(*self.rear)}"
+
+
+@dataclass(frozen=True, eq=False)
+class ReachSpot:
+    """Go to a setting of the map: holes left and right of both bars, None for one off its links."""
+
+    front: tuple[int, int] | None
+    rear: tuple[int, int] | None
+
+    def apply(self, file: CarFile) -> CarFile:
+        for axle, holes in ((Axle.FRONT, self.front), (Axle.REAR, self.rear)):
+            if not file.bench.end(axle).fitted:
+                continue
+            file = put(file, f"bench.{axle}.state", BarState.UNHOOKED if holes is None else BarState.HOOKED)
+            for side, hole in zip(Side, holes or (), strict=False):
+                file = SetHole(axle, (side,), hole).apply(file)
+        return file
+
+    @property
+    def said(self) -> str:
+        said = setting_words(self.front, self.rear)
+        return f"{said[0].upper()}{said[1:]}"

@@ -5,15 +5,15 @@ from __future__ import annotations
 import math
 
 from PySide6.QtCore import QEvent, QPointF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QToolTip
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QResizeEvent
+from PySide6.QtWidgets import QCheckBox, QToolTip
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.desk.widgets.plane import Plane
-from anchor_beam.drawings.shapes import Tone
+from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.plane import Spot, pareto
-from anchor_beam.session.edits import ReachRung
+from anchor_beam.session.edits import ReachSpot
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.show import delta, show
 from anchor_beam.words.bars import setting_words
@@ -32,6 +32,19 @@ class MapView(Plane):
         self._at: Spot | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
+        self.unhooked = QCheckBox("unhooked too", self)
+        self.unhooked.setFont(bridge.theme.font(Size.SMALL))
+        self.unhooked.toggled.connect(lambda _on: bridge.ask_again(self))
+        self.unhooked.adjustSize()
+
+    @property
+    def with_unhooked(self) -> bool:
+        return self.unhooked.isChecked()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        super().resizeEvent(event)
+        px = self._theme.px
+        self.unhooked.move(self.width() - self.unhooked.width() - px(20), px(10))
 
     @property
     def hint(self) -> str:
@@ -123,7 +136,7 @@ class MapView(Plane):
         return None if found is None else found[1]
 
     def _set(self, spot: Spot) -> None:
-        self._bridge.ask_or_complain(ReachRung(spot.front, spot.rear))
+        self._bridge.ask_or_complain(ReachSpot(spot.front, spot.rear))
 
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
