@@ -201,21 +201,21 @@ class Plane(QWidget):
             (words.low_edge(self._phase, use), patch.left() - px(8), patch.left() - room.left() - px(12), Align.RIGHT),
             (words.high_edge(self._phase, use), patch.right() + px(8), room.right() - patch.right() - px(12), Align.LEFT),
         ):  # fmt: skip
-            self._write_beside(painter, text, x, patch.bottom() - px(30), width, align)
+            self._write_beside(painter, text, x, patch.bottom() - px(4), width, align)
 
     def paint_edges(self, painter: QPainter, patch: QRectF) -> None:
         """Of your window; where it can be dragged its edges have handles."""
 
     def _write_beside(self, painter: QPainter, text: str, x: float, y: float, width: float, align: Align) -> None:
-        """A reason in the room beside an edge, in as many lines as it takes; not at all where there is none."""
+        """A reason in the room beside an edge, in as many lines up from y as it takes; not at all where there is none."""
         if width < self._theme.px(60):
             return
         left = x - width if align is Align.RIGHT else x
         to = Qt.AlignmentFlag.AlignRight if align is Align.RIGHT else Qt.AlignmentFlag.AlignLeft
-        flags = Qt.TextFlag.TextWordWrap | to
+        flags = Qt.TextFlag.TextWordWrap | Qt.AlignmentFlag.AlignBottom | to
         painter.setFont(self._theme.font(Size.SMALL))
         painter.setPen(self._theme.colour(Tone.SOFT))
-        painter.drawText(QRectF(left, y, width, self._theme.px(60)), int(flags), text)
+        painter.drawText(QRectF(left, y - self._theme.px(90), width, self._theme.px(90)), int(flags), text)
 
     def _paint_spots(self, painter: QPainter) -> None:
         painter.setPen(QPen(self._theme.colour(Tone.SOFT), 1.0))
