@@ -152,6 +152,18 @@ def test_the_rack_follows_the_axle_in_hand(desk: Desk, rack: RackView) -> None:
     assert desk.picture.file.bench.rear.bar.name == "Tidewright 17"
 
 
+def test_another_car_has_another_rack_at_once(desk: Desk, rack: RackView) -> None:
+    desk.click(rack.fitting)
+    take_up(desk, rack, "Tidewright 17")
+    desk.workshop.open(desk.garage.cars()[1].id)
+    desk.settle()
+    assert desk.picture.file.car.name == "Wicken Estate"
+    assert not any(row.source == OWN and row.name == "standard rear" for row in rack.rows)
+    desk.rest()
+    assert [row.name for row in rack.rows if row.source == OWN] == ["Okeford 19"]
+    assert "Tidewright 19 Wicken A" in names(rack)
+
+
 def test_links_and_bushings_come_with_what_they_give(desk: Desk, rack: RackView) -> None:
     rate = desk.picture.now.rear.wheel_rate
     choose_kind(desk, rack, PartKind.LINK)

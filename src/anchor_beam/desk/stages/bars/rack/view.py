@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence, QPalette, QShortcut
 from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
@@ -28,6 +30,9 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 from anchor_beam.words.rack import HOW, counted, none_found, to_buy
 
+if TYPE_CHECKING:
+    from anchor_beam.jobs.tasks import RackOf
+
 AT_ONCE = 8  # bars whose rates are worked out in one job
 SHOWN = {
     PartKind.BAR: "bars", PartKind.LINK: "links", PartKind.BRACKET: "brackets", PartKind.BUSHINGS: "bushings",
@@ -42,7 +47,10 @@ class RackView(QWidget):
         self._bridge, theme = bridge, bridge.theme
         self.axle = Axle.REAR
         self.rows: tuple[PartRow, ...] = ()
-        self._asked: Request | None = None
+        self._asked: RackOf | None = None
+        self._of: int | None = None  # the car that the rows are judged for
+        self._own: tuple[Listed, ...] = ()  # its own parts, and the lists, that the rows are from
+        self._lists: dict[str, str] = {}
         self._known: dict[tuple[str, int], Rates] = {}
         self._known_for: object = None  # what the known rates belong to
         self._parts: dict[tuple[str, int], Listed] = {}
@@ -135,12 +143,15 @@ class RackView(QWidget):
             self._asked = None
             self.said.setText(faults.sentence(answer.problem, self._bridge.units))
         if isinstance(answer, Done):
-            self.rows, self._parts = answer.value, {}
+            self.rows, self._parts, self._of = answer.value, {}, self._bridge.workshop.car
+            self._own, self._lists = ((), {}) if self._asked is None else (self._asked.own, dict(self._asked.lists))
             self.said.setText(HOW)
             self.show_rows()
 
     def show_rows(self) -> None:
         """The parts that are looked for."""
+        if self._of != self._bridge.workshop.car:  # those of the car that was on the bench before
+            self.rows = ()
         words, fitting, kind = self.search.text(), self.fitting.isChecked(), self.chosen
         rows = found(self.rows, kind, words, fitting=fitting)
         shown = self._bridge.picture
@@ -163,12 +174,10 @@ class RackView(QWidget):
     def listed(self, row: PartRow) -> Listed:
         """The part of a row."""
         if row.id not in self._parts:
-            shown = self._bridge.picture
-            assert shown is not None
             if row.source == OWN:
-                self._parts[row.id] = _own(shown.file)[row.at]
+                self._parts[row.id] = self._own[row.at]
             else:
-                self._parts[row.id] = part_on(dict(self._bridge.workshop.parts_lists.all())[row.source], row.at)
+                self._parts[row.id] = part_on(self._lists[row.source], row.at)
         return self._parts[row.id]
 
     # what it gives
