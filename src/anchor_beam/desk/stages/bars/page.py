@@ -70,8 +70,11 @@ class BarsPage(Split):
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
 
     def ahead(self) -> bool:
-        """The boards that nobody looked at yet."""
-        return self.boards.ahead()
+        """The boards and the bar that nobody looked at yet."""
+        waiting = next((axle for axle in Axle if axle not in self._panels), None)
+        if waiting is not None:
+            self.panel(waiting)
+        return waiting is not None or self.boards.ahead()
 
     def _choose(self, axle: Axle) -> None:
         self._axle = axle
