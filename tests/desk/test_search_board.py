@@ -102,6 +102,26 @@ def test_two_per_cent_less_push_same_roll_front_stays(desk: Desk, search: Search
     assert results(desk.picture.file.car, best.setting).margin == pytest.approx(best.margin, abs=0.01)
 
 
+def test_what_was_found_stands_beside_the_kept_settings_under_a_name_of_its_own(
+    desk: Desk, search: SearchView
+) -> None:
+    run(desk, search)
+    page = desk.stage("Bars")
+    desk.click(page.boards.buttons["compare"])
+    desk.rest()
+    before = len(page.compare._items.rows)
+    desk.click(page.compare.found)
+    desk.rest()
+    rows = page.compare._items.rows
+    assert len(rows) == before + 12
+    assert rows[-12].setting.name == "Tidewright 25 · 3 / standard rear · 1"
+    assert rows[-12].now is not None and rows[-12].bands is not None, "with bands of its own"
+    page.compare.use(rows[-12])
+    desk.rest()
+    bench = desk.picture.file.bench
+    assert (bench.front, bench.rear) == (rows[-12].setting.front, rows[-12].setting.rear)
+
+
 def test_roll_that_does_not_count_is_left_out(desk: Desk, search: SearchView) -> None:
     type_into(desk, search, "roll_low", "2.4")
     type_into(desk, search, "roll_high", "2.5")

@@ -190,13 +190,14 @@ def compared(car: CarRecord, each: Compared, reference: Setting | None) -> Compa
     return replace(each, now=now, bands=found)
 
 
-def to_compare(file: CarFile, *, every_hole: bool) -> tuple[Compared, ...]:
-    """The setting on the bench, those that are kept, and with `every_hole` all that the holes of both bars reach."""
-    found = [] if file.bench in file.settings else [Compared(file.bench, None, None)]
-    found += [Compared(setting, None, None) for setting in file.settings]
+def to_compare(file: CarFile, *, every_hole: bool, found: tuple[Setting, ...] = ()) -> tuple[Compared, ...]:
+    """The setting on the bench, those that are kept, with `every_hole` all that the holes of both bars reach, and those
+    that a search found."""
+    rows = [] if file.bench in file.settings else [Compared(file.bench, None, None)]
+    rows += [Compared(setting, None, None) for setting in file.settings]
     if every_hole:
         front, rear = (reachable(file.car, file.bench, axle) for axle in Axle)
-        known = [(each.setting.front, each.setting.rear) for each in found]
+        known = [(each.setting.front, each.setting.rear) for each in rows]
         for f, at_front in front.items():
             for r, at_rear in rear.items():
                 ends = (
@@ -205,8 +206,10 @@ def to_compare(file: CarFile, *, every_hole: bool) -> tuple[Compared, ...]:
                 )
                 if at_front is not None and at_rear is not None and ends not in known:
                     made = replace(file.bench, name="", front=ends[0], rear=ends[1])
-                    found.append(Compared(made, None, None, holes=(f, r)))
-    return tuple(found)
+                    rows.append(Compared(made, None, None, holes=(f, r)))
+    there = [(each.setting.front, each.setting.rear) for each in rows]
+    rows += [Compared(each, None, None) for each in found if (each.front, each.rear) not in there]
+    return tuple(rows)
 
 
 def cell(column: Column, each: Compared, file: CarFile, units: System) -> Cell:

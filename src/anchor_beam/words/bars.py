@@ -33,6 +33,11 @@ def hole_code(at: tuple[int, int]) -> str:
     return str(left + 1) if left == right else f"{left + 1}/{right + 1}"
 
 
+def end_name(bar: str, at: tuple[int, int]) -> str:
+    """`Tidewright 25 · 2/3`; no bar where its name is empty."""
+    return f"{bar} · {hole_code(at)}" if bar else "no bar"
+
+
 def setting_code(front: tuple[int, int], rear: tuple[int, int]) -> str:
     """`F2 · R1/2`: the same for narrow places and for names; a stroke stands between left and right."""
     return " · ".join(f"{LETTER[axle]}{hole_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))

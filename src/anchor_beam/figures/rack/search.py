@@ -41,6 +41,7 @@ from anchor_beam.figures.rack.bill import Bill, bill_of_end
 from anchor_beam.figures.rack.fit_rules import OnCar, verdict
 from anchor_beam.figures.results import both_turns, results
 from anchor_beam.words import search as words
+from anchor_beam.words.bars import end_name
 from anchor_beam.words.fit import Fit
 from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish as Asked
@@ -230,7 +231,7 @@ class _Judge:
 
     def _setting(self, found: Found, i: int) -> Setting:
         front, rear = self.ends[0][int(found.front[i])].end, self.ends[1][int(found.rear[i])].end
-        return replace(self.bench, name="", front=front, rear=rear)
+        return replace(self.bench, name=setting_name(front, rear), front=front, rear=rear)
 
     def _owed(self, found: Found, i: int) -> Bill:
         front, rear = self.ends[0][int(found.front[i])].owed, self.ends[1][int(found.rear[i])].owed
@@ -314,6 +315,13 @@ class _Judge:
     def _row(self, found: Found, i: int, margin: float, roll: float, off: float) -> FoundSetting:
         owed = self._owed(found, i)
         return FoundSetting(self._setting(found, i), margin, roll, off, owed.price, owed.hours, owed.unpriced)
+
+
+def setting_name(front: EndSetting, rear: EndSetting) -> str:
+    """What a setting is called that nobody named: both bars with their holes."""
+    return " / ".join(
+        end_name(end.bar.name if end.fitted else "", (end.hole_left, end.hole_right)) for end in (front, rear)
+    )
 
 
 def why(row: FoundSetting, wanted: Wanted) -> tuple[Remark, ...]:

@@ -21,14 +21,16 @@ from anchor_beam.desk.stages.bars.compare_rows import HEIGHT, ORDER, CompareRows
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.documents.searches import KeptSearch
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.compare import AT_FIRST, COLUMNS, Column, Compared, comparison, table_csv, to_compare
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
-from anchor_beam.session.edits import CompareWith, ReachRung, UseSetting
+from anchor_beam.session.edits import CompareWith, PutSetting, ReachRung, UseSetting
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
 HOW = "Enter puts a row on the bench, R compares with it, a press on a head sorts."
+MOST_FOUND = 12  # settings of a search that stand beside the others
 WIDEST = "neutral 0.4 ±3.0"  # of the figures in a column
 
 
@@ -69,7 +71,10 @@ class CompareView(QWidget):
         self.out.clicked.connect(self._write)
         self.print = QPushButton("As a PDF…")
         self.print.clicked.connect(self._print)
+        self.found = QCheckBox("what the search found")
+        self.found.toggled.connect(lambda _on: self._bridge.workshop.tell(Part.SETTING))
         row.addWidget(self.every)
+        row.addWidget(self.found)
         row.addStretch()
         for button in (self.columns, self.out, self.print):
             row.addWidget(button)
@@ -129,13 +134,22 @@ class CompareView(QWidget):
         belongs = (shown.file.car, shown.file.reference_setting)
         if self._known_for != belongs:
             self._known, self._known_for = {}, belongs
-        rows = to_compare(shown.file, every_hole=self.every.isChecked())
+        rows = to_compare(shown.file, every_hole=self.every.isChecked(), found=self._searched())
         known = (replace(self._known.get(row.setting, row), holes=row.holes) for row in rows)
         at = self.table.currentIndex().row()
         self._items.show_rows(tuple(known), self.chosen, shown.file, self._bridge.units)
         self._set_widths()
         if at >= 0 and rows:
             self.table.setCurrentIndex(self.rows.index(min(at, len(rows) - 1), 0))
+
+    def _searched(self) -> tuple[Setting, ...]:
+        """The best of what the last search found, if they are wanted."""
+        if not self.found.isChecked():
+            return ()
+        last: list[KeptSearch | None] = []
+        self._bridge.attempt(lambda: last.append(self._bridge.workshop.searches.last))
+        kept = last[0] if last else None
+        return () if kept is None else tuple(row.setting for row in kept.result.rows[:MOST_FOUND])
 
     def _set_widths(self) -> None:
         theme = self._bridge.theme
@@ -166,6 +180,8 @@ class CompareView(QWidget):
             self._bridge.ask_or_complain(ReachRung(*each.holes))
         elif shown is not None and is_kept(each, shown.file):
             self._bridge.ask_or_complain(UseSetting(each.setting.name))
+        else:
+            self._bridge.ask_or_complain(PutSetting(each.setting))
 
     def compare_with(self, each: Compared) -> None:
         """Make it the reference; only a kept one can be."""

@@ -13,7 +13,7 @@ from anchor_beam.documents.searches import FoundSetting, Wanted
 from anchor_beam.figures.rack.search import why
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.bars import hole_code
+from anchor_beam.words.bars import end_name
 from anchor_beam.words.phases import reading
 from anchor_beam.words.search import price_words
 
@@ -75,7 +75,4 @@ class FoundRows(QAbstractTableModel):
 
 
 def _on(end: EndSetting) -> str:
-    """`Tidewright 25 · 2/3`."""
-    if not end.fitted:
-        return "no bar"
-    return f"{end.bar.name} · {hole_code((end.hole_left, end.hole_right))}"
+    return end_name(end.bar.name if end.fitted else "", (end.hole_left, end.hole_right))
