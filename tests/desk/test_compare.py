@@ -248,7 +248,7 @@ def test_the_keyboard_goes_from_the_words_into_the_board(desk: Desk) -> None:
     for _ in range(3):
         desk.press(Qt.Key.Key_Right)
         desk.rest()
-    for _ in range(5):
+    for _ in range(6):
         desk.press(Qt.Key.Key_Tab)
     assert desk.window.focusWidget() is page.compare.table
     desk.press(Qt.Key.Key_Down)

@@ -19,8 +19,15 @@ def hole_words(hole: int, name: str) -> str:
     return ", ".join(filter(None, (f"hole {hole + 1}", name)))
 
 
-def none_found(words: str, *, fitting: bool) -> str:
+NO_PLATFORM = (
+    "The platform of this car is not entered (Car, what parts must fit): what is made for one cannot be told to fit."
+)
+
+
+def none_found(words: str, *, fitting: bool, platform: str) -> str:
     """Why the table is empty."""
+    if fitting and not platform:
+        return NO_PLATFORM
     if words.strip() and fitting:
         return f"Nothing that fits this car has “{words.strip()}” in its name, maker, number or platform."
     if words.strip():

@@ -8,6 +8,8 @@ from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish
 
 HOW = "Enter puts a setting on the bench. Of those that miss as much, the cheaper comes first."
+BEFORE = "Say what is wanted, and press Search. Every bar of the rack that fits is tried in every hole."
+EVERY_PLATFORM = "The platform of this car is not entered (under Car), so bars for any car are tried."
 FROM_RACK, STAYS, TO_BE_MADE = "from the rack", "stays", "to be made"
 EARLY_LIFT = "lift an inside wheel too early"
 UNSOLVED = "have no balance"

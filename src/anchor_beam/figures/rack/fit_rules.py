@@ -21,7 +21,7 @@ ORDER = tuple(Fit)
 class OnCar:
     """What of a car, and of one of its axles, decides whether a part fits; SI. What nobody entered is empty or None.
 
-    spacing: of the bushings of the bar that is fitted. links: length of both. budget, hours: None where nobody asked.
+    spacing: of the brackets on the car. links: length of both. budget, hours: None where nobody asked.
     """
 
     axle: Axle
@@ -58,10 +58,16 @@ def on_car(file: CarFile, axle: Axle) -> OnCar:
 
     return OnCar(
         axle, car.platform.strip(), car.variant.strip(), car.frame.strip(), car.exhaust.strip(), _tyre_width(file, axle),
-        end.bar.pivot_spacing.value if end.fitted else None, end.bar.od.value if end.fitted else None,
+        _mounts(file, axle), end.bar.od.value if end.fitted else None,
         (end.link_left.value, end.link_right.value), aim.may_change, aim.wont, asked(Wish.BUDGET), asked(Wish.HOURS),
         aim.currency,
     )  # fmt: skip
+
+
+def _mounts(file: CarFile, axle: Axle) -> float | None:
+    """How far apart the car's brackets are: those of the reference, which is mostly the car as it came, else of the bench."""
+    ends = (setting.end(axle) for setting in (file.reference_setting, file.bench) if setting is not None)
+    return next((end.bar.pivot_spacing.value for end in ends if end.fitted), None)
 
 
 def _tyre_width(file: CarFile, axle: Axle) -> float | None:

@@ -28,7 +28,7 @@ from anchor_beam.jobs.request import Answer, Done, Failed, Request
 from anchor_beam.session.edits import FitListed, TakeOff
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
-from anchor_beam.words.rack import HOW, counted, none_found, to_buy
+from anchor_beam.words.rack import HOW, NO_PLATFORM, counted, none_found, to_buy
 
 if TYPE_CHECKING:
     from anchor_beam.jobs.tasks import RackOf
@@ -110,6 +110,11 @@ class RackView(QWidget):
             self._bridge.ask_again(self)
 
     @property
+    def _platform(self) -> str:
+        shown = self._bridge.picture
+        return "" if shown is None else shown.file.car.platform.strip()
+
+    @property
     def chosen(self) -> PartKind:
         """The kind of part that is shown."""
         return tuple(SHOWN)[self.kind.currentIndex()]
@@ -145,7 +150,7 @@ class RackView(QWidget):
         if isinstance(answer, Done):
             self.rows, self._parts, self._of = answer.value, {}, self._bridge.workshop.car
             self._own, self._lists = ((), {}) if self._asked is None else (self._asked.own, dict(self._asked.lists))
-            self.said.setText(HOW)
+            self.said.setText(HOW if self._platform else NO_PLATFORM)
             self.show_rows()
 
     def show_rows(self) -> None:
@@ -165,7 +170,7 @@ class RackView(QWidget):
         self.count.setText(counted(len(rows), every) if self.rows else "")
         self.table.show_rows(rows, COLUMNS[kind], self._known, self._bridge.units)
         if not rows and self.rows:
-            self.hand.show_none(none_found(words, fitting=fitting))
+            self.hand.show_none(none_found(words, fitting=fitting, platform=self._platform))
 
     def shown_parts(self) -> tuple[Listed, ...]:
         """The parts in the table, as they are listed."""

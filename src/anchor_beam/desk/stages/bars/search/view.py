@@ -37,7 +37,16 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import faults
 from anchor_beam.words.phases import LONG
-from anchor_beam.words.search import FROM_RACK, HOW, STAYS, TO_BE_MADE, excluded_words, going_on
+from anchor_beam.words.search import (
+    BEFORE,
+    EVERY_PLATFORM,
+    FROM_RACK,
+    HOW,
+    STAYS,
+    TO_BE_MADE,
+    excluded_words,
+    going_on,
+)
 
 HALF = 0.5  # % of margin beside a wanted change that counts as it
 AS_NOW = 0.03  # of the roll gradient, within which it counts as the same
@@ -296,10 +305,11 @@ class SearchView(QWidget):
         kept = self._last()
         if kept is None:
             self._fill((), None)
-            self._say("Say what is wanted, and press Search. Every bar of the rack that fits is tried in every hole.")
+            self._say(BEFORE if shown.file.car.platform.strip() else f"{BEFORE} {EVERY_PLATFORM}")
         else:
             self._fill(kept.result.rows, kept.wanted)
-            self._say(f"{HOW} {excluded_words(kept.result.excluded)}".strip())
+            unknown = "" if shown.file.car.platform.strip() else EVERY_PLATFORM
+            self._say(" ".join(filter(None, (HOW, excluded_words(kept.result.excluded), unknown))))
 
     def _last(self) -> KeptSearch | None:
         found: list[KeptSearch | None] = []
