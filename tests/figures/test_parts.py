@@ -133,7 +133,7 @@ def test_sizes_decide_too() -> None:
     assert verdict(Listed(PartKind.LINK, None, replace(link, longest=0.096)), rear).cause is Cause.SIZE
     assert verdict(Listed(PartKind.BRACKET, None, BracketPart("B", "")), rear).fit is Fit.FITS
     tried = put(FINCH, "bench.rear.bar.pivot_spacing", Figure(0.640))
-    assert on_car(tried, Axle.REAR).spacing == 0.690, "a bar that is tried moves no bracket"
+    assert on_car(tried, Axle.REAR).spacing == pytest.approx(0.690), "a bar that is tried moves no bracket"
     other = verdict(LISTED[Axle.FRONT, "Tidewright 24 Finch 2", ""], rear)
     assert (other.fit, other.cause) == (Fit.NO, Cause.AXLE)
 
