@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any, Generic, TypeVar
+from typing import TYPE_CHECKING, Any, Generic, TypeVar
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents import plain
@@ -18,7 +18,9 @@ from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.load_states import LoadState
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
 from anchor_beam.documents.records import CarRecord, Pair
-from anchor_beam.documents.searches import KeptSearch, search_from, search_plain
+
+if TYPE_CHECKING:
+    from anchor_beam.documents.searches import KeptSearch
 
 R = TypeVar("R")
 Plain = dict[str, Any]
@@ -137,9 +139,21 @@ PARTS_LIST: DocumentKind[PartsList] = DocumentKind(
     "parts list", 1, lambda kept: {"name": kept.name, "blob": kept.blob},
     lambda data, _: PartsList(str(data["name"]), str(data["blob"])), lambda kept: kept.name, blob=lambda kept: kept.blob,
 )  # fmt: skip
-SEARCH: DocumentKind[KeptSearch] = DocumentKind(
-    "search", 1, search_plain, lambda data, _: search_from(data), lambda _: ""
-)
+
+
+def _write_search(kept: KeptSearch) -> Plain:
+    from anchor_beam.documents.searches import search_plain  # the first picture does without
+
+    return search_plain(kept)
+
+
+def _read_search(data: Plain, _schema: int) -> KeptSearch:
+    from anchor_beam.documents.searches import search_from
+
+    return search_from(data)
+
+
+SEARCH: DocumentKind[KeptSearch] = DocumentKind("search", 1, _write_search, _read_search, lambda _kept: "")
 
 KINDS: tuple[DocumentKind[Any], ...] = (
     CAR,

@@ -5,12 +5,12 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from anchor_beam.documents.kinds import SEARCH
-from anchor_beam.documents.searches import KeptSearch
 from anchor_beam.session.edits import PutDocument
 from anchor_beam.session.part import Part
 from anchor_beam.session.said import Said
 
 if TYPE_CHECKING:
+    from anchor_beam.documents.searches import KeptSearch
     from anchor_beam.session.workshop import Workshop
 
 

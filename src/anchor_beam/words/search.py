@@ -26,9 +26,9 @@ LEAST = 0.05  # % of margin that is worth a word
 
 
 def made_name(od: float, wall: float | None, arm: float) -> str:
-    """`to be made, 22.0 x 3.0, arm 250`."""
+    """`to be made, 22.0 x 3.0 mm, arm 250 mm`: a name, so it stays as it is in whatever units figures are shown."""
     section = f"{od * 1e3:.1f}" if wall is None else f"{od * 1e3:.1f} x {wall * 1e3:.1f}"
-    return f"to be made, {section}, arm {arm * 1e3:.0f}"
+    return f"to be made, {section} mm, arm {arm * 1e3:.0f} mm"
 
 
 def going_on(done: float, examined: int) -> str:

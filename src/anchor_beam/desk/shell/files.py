@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QObject, Qt
 from PySide6.QtWidgets import QFileDialog, QWidget
@@ -18,8 +19,10 @@ from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
 from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.exchange import bring_in_bundle, explain, read_car_file, write_car
-from anchor_beam.sheets.comparison import Comparison
 from anchor_beam.words import faults
+
+if TYPE_CHECKING:
+    from anchor_beam.sheets.comparison import Comparison
 
 
 class Files(QObject):

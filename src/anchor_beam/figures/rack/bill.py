@@ -2,13 +2,9 @@
 
 from __future__ import annotations
 
-import csv
-import io
-import json
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.csv_text import safe
 from anchor_beam.documents.parts.facts import FITTINGS, Fitting, PartKind, SoldAs
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, RackBar, Setting
 
@@ -107,6 +103,11 @@ def _line(axle: Axle, part: BarRecord | Fitting, *, owned: bool) -> Line:
 
 def bill_csv(found: Bill, currency: str) -> str:
     """The shopping list as a table; numbers plain."""
+    import csv
+    import io
+
+    from anchor_beam.documents.csv_text import safe
+
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\n")
     writer.writerow(["axle", "kind", "name", "maker", "number", "count", "owned", f"price [{currency}]", "hours [h]",
@@ -122,6 +123,8 @@ def bill_csv(found: Bill, currency: str) -> str:
 
 def bill_json(found: Bill, currency: str) -> str:
     """The same as a document."""
+    import json
+
     lines = [
         {"axle": str(line.axle), "kind": str(line.kind), "name": line.name, "maker": line.maker, "number": line.number,
          "count": line.count, "owned": line.owned, "price": line.price, "hours": line.hours, "mass_kg": line.mass,

@@ -103,7 +103,7 @@ _RATING = _number("rating", "26 000", Kind.FORCE, lambda row: row.rating)
 AT_WHEEL = Column("at the wheel", "182.0 to 254.6", _at_wheel, _stiffest, Kind.RATE)
 COLUMNS: dict[PartKind, tuple[Column, ...]] = {
     PartKind.BAR: (
-        _FIT, _NAME, Column("section", "25.4 x 4.0", _section, lambda row, _: row.first, Kind.DIAMETER),
+        _FIT, _NAME, Column("section", "0.866 x 0.138", _section, lambda row, _: row.first, Kind.DIAMETER),
         _number("arm", "1 290", Kind.LENGTH, lambda row: row.last),
         _plain("holes", "12", lambda row: float(row.holes)), AT_WHEEL, _PRICE, _HOURS, _FROM,
     ),

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 
 from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.parts.columns import BY_KEY
 from anchor_beam.documents.parts.facts import BracketPart, Ends, Fitting, Joints, LinkPart, PartKind
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, Figure, Provenance
@@ -88,7 +87,7 @@ class SetRating:
     def apply(self, file: CarFile) -> CarFile:
         end = file.bench.end(self.axle)
         if self.rating is not None:
-            BY_KEY["rating"].check(self.rating, f"{self.rating:g} N")
+            _require_possible("rating", self.rating, f"{self.rating:g} N")
         if self.kind is PartKind.LINK:
             lengths = end.link_left.value, end.link_right.value
             link = end.link_part or LinkPart("own link", "", Joints.BALLS, min(lengths), max(lengths))
@@ -114,7 +113,7 @@ class SetSteel:
     def apply(self, file: CarFile) -> CarFile:
         facts = file.bench.end(self.axle).bar.facts
         if self.yield_ is not None:
-            BY_KEY["yield_"].check(self.yield_, f"{self.yield_ / 1e6:g} MPa")
+            _require_possible("yield_", self.yield_, f"{self.yield_ / 1e6:g} MPa")
             if facts.ultimate is not None and self.yield_ > facts.ultimate:
                 raise InputError(
                     "yield", "Steel yields before it breaks.", got=self.yield_, accepts="below the ultimate strength"
@@ -124,6 +123,13 @@ class SetSteel:
     @property
     def said(self) -> str:
         return f"{acts.bar(self.axle)}, its steel"
+
+
+def _require_possible(key: str, value: float, typed: str) -> None:
+    """Refuse what no list of parts may say either."""
+    from anchor_beam.documents.parts.columns import BY_KEY  # the first picture does without
+
+    BY_KEY[key].check(value, typed)
 
 
 @dataclass(frozen=True, eq=False)

@@ -5,9 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from anchor_beam.desk.stages.stage import Stage
-from anchor_beam.figures.asked import judged
 from anchor_beam.figures.picture import Picture
-from anchor_beam.figures.rack.bill import bill_of
 
 if TYPE_CHECKING:
     from PySide6.QtWidgets import QWidget
@@ -24,6 +22,11 @@ def _page(bridge: Bridge, _files: Files) -> QWidget:
 
 def _open(shown: Picture) -> str:
     aim = shown.file.aim
+    if not aim.asked:
+        return ""
+    from anchor_beam.figures.asked import judged  # the first picture does without, where nothing is asked
+    from anchor_beam.figures.rack.bill import bill_of
+
     count = sum(judged(wish, aim, shown.now, bill_of(shown.file)).kept is False for wish in aim.asked)
     return f"{count} not kept" if count else ""
 
