@@ -164,6 +164,35 @@ def test_another_car_has_another_rack_at_once(desk: Desk, rack: RackView) -> Non
     assert "Tidewright 19 Wicken A" in names(rack)
 
 
+def test_what_is_in_use_is_asked_about_before_it_is_forgotten(desk: Desk, rack: RackView) -> None:
+    take_up(desk, rack, "Tidewright 17")
+    desk.press(Qt.Key.Key_Delete)
+    sheet = rack.lists.taking_out
+    assert sheet.isVisible() and "“Tidewright 17” is in use" in sheet.accessibleName()
+    assert sheet.text.splitlines()[1:4] == ["· the setting on the bench", "· dry 1", "· damp 3"]
+    assert desk.window.focusWidget() is sheet.leave
+    desk.press(Qt.Key.Key_Escape)
+    assert not sheet.isVisible() and len(desk.picture.file.rack) == 4
+    rack.table.setFocus()
+    desk.press(Qt.Key.Key_Delete)
+    desk.click(sheet.take_out)
+    desk.rest()
+    assert [item.bar.name for item in desk.picture.file.rack] == ["standard front", "Tidewright 25", "standard rear"]
+    assert desk.picture.file.bench.rear.bar.name == "Tidewright 17", "the setting keeps it"
+    assert not any(row.source == OWN and row.name == "Tidewright 17" for row in rack.rows)
+    rack.table.setFocus()
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    desk.rest()
+    assert len(desk.picture.file.rack) == 4
+
+
+def test_a_part_of_a_list_is_not_forgotten_alone(desk: Desk, rack: RackView) -> None:
+    take_up(desk, rack, "Tidewright 19 tube Finch 2")
+    desk.press(Qt.Key.Key_Delete)
+    assert "a list that was brought in is taken out whole" in desk.line
+    assert not rack.lists.taking_out.isVisible()
+
+
 def test_links_and_bushings_come_with_what_they_give(desk: Desk, rack: RackView) -> None:
     rate = desk.picture.now.rear.wheel_rate
     choose_kind(desk, rack, PartKind.LINK)
@@ -225,9 +254,14 @@ def test_a_list_comes_in_goes_by_undo_and_is_taken_out(desk: Desk, rack: RackVie
     rack.lists.lists.aboutToShow.emit()
     last = rack.lists.lists.actions()[-1]
     assert last.text() == "Take out “elm && co”"
+    take_up(desk, rack, "Elm 18")
+    desk.press(Qt.Key.Key_Return)
     last.trigger()
+    assert "the setting on the bench" in rack.lists.taking_out.text
+    desk.click(rack.lists.taking_out.take_out)
     desk.rest()
     assert "Elm 18" not in names(rack)
+    assert desk.picture.file.bench.rear.bar.name == "Elm 18"
 
 
 def test_a_list_that_was_brought_in_is_there_after_a_restart_and_on_every_car(open_desk, tmp_path: Path) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-HOW = "Enter puts the part on, / goes to the search, a press on a head sorts. Bold: on the car."
+HOW = "Enter puts the part on, / goes to the search, a head sorts, Delete forgets an own part. Bold: on the car."
 
 
 def box_words(revision: str, told_by: str, sold_as: str, missing: str, money: str, hours: str, mass: str) -> str:
@@ -57,6 +57,15 @@ def to_buy(parts: int, price: float, hours: float, unpriced: int, currency: str)
         return "nothing to buy"
     lacks = f", {unpriced} without a price" if unpriced else ""
     return f"to buy: {price:g} {currency}s, {hours:g} h{lacks}"
+
+
+def in_use(users: tuple[str, ...]) -> str:
+    """What becomes of the settings that have a part on."""
+    lines = "\n".join(f"· {name}" for name in users)
+    return f"It is on:\n{lines}\nThese keep it as it is; only the rack forgets it. Undo brings it back."
+
+
+NOT_OWN = "Only own parts are forgotten one by one; a list that was brought in is taken out whole, under “Lists…”."
 
 
 def counted(shown: int, every: int) -> str:

@@ -33,6 +33,11 @@ class Files(QObject):
         self._bridge, self._window = bridge, window
         self.problems = ProblemSheet(bridge, window)
 
+    @property
+    def window(self) -> QWidget:
+        """Over which its sheets stand."""
+        return self._window
+
     def import_car(self) -> None:
         """Bring a car file, or a bundle of cars, into the garage."""
         self._ask("Bring in a car file", "Car files and bundles (*.json *.zip)", "", self.read_from, saving=False)

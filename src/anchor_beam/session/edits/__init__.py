@@ -3,6 +3,7 @@
 from anchor_beam.session.edits.aims import AskFor, RuleOut, SetWindow
 from anchor_beam.session.edits.bars import (
     AddHole,
+    ForgetBar,
     KeepBar,
     PutBar,
     ReachRung,
@@ -37,7 +38,7 @@ __all__ = [
     "DocumentEdit",
     "Edit",
     "FitListed",
-    "ForgetLoadState",
+    "ForgetBar", "ForgetLoadState",
     "KeepBar",
     "KeepLoadState",
     "LevelLink",

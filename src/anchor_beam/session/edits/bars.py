@@ -139,6 +139,24 @@ class KeepBar:
 
 
 @dataclass(frozen=True, eq=False)
+class ForgetBar:
+    """Take a bar out of the rack; settings that have it on keep it."""
+
+    axle: Axle
+    name: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        rest = tuple(item for item in file.rack if (item.axle, item.bar.name) != (self.axle, self.name))
+        if len(rest) == len(file.rack):
+            raise InputError("rack", f"No {self.axle} bar in the rack is called “{self.name}”.", got=self.name)
+        return replace(file, rack=rest)
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}: “{self.name}” out of the rack"
+
+
+@dataclass(frozen=True, eq=False)
 class ReachRung:
     """Go to a setting of the ladder: holes left and right of both bars."""
 

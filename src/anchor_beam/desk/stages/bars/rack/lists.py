@@ -9,8 +9,9 @@ from PySide6.QtWidgets import QMenu, QPushButton
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.bars.rack.taking_out import TakingOut
 from anchor_beam.documents.bounds import PARTS_FILE, as_text, read_bytes
-from anchor_beam.documents.parts.table import Listed, parts_csv
+from anchor_beam.documents.parts.table import Listed, parts_csv, parts_from
 from anchor_beam.errors import DocumentError
 from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.exchange import explain
@@ -24,6 +25,7 @@ class ListsButton(QPushButton):
     def __init__(self, bridge: Bridge, files: Files, shown: Callable[[], tuple[Listed, ...]]) -> None:
         super().__init__("Lists…")
         self._bridge, self._files, self._shown = bridge, files, shown
+        self.taking_out = TakingOut(bridge, files.window)
         self.lists = QMenu(self)
         self.lists.setAccessibleName("lists of parts")
         self.lists.aboutToShow.connect(self._fill)
@@ -83,4 +85,7 @@ class ListsButton(QPushButton):
             self._files.shopping_out(shown.file)
 
     def _forget(self, name: str) -> None:
-        self._bridge.attempt(lambda: self._bridge.workshop.parts_lists.forget(name))
+        lists = self._bridge.workshop.parts_lists
+        text = dict(lists.all()).get(name, "")
+        parts = (one.part for one in (parts_from(text) if text else ()))
+        self.taking_out.ask(name, parts, lambda: self._bridge.attempt(lambda: lists.forget(name)))

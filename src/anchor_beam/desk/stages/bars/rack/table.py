@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
-from PySide6.QtGui import QFont
+from PySide6.QtGui import QFont, QKeyEvent
 from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.theme.theme import Theme
@@ -93,6 +93,7 @@ class PartsModel(QAbstractTableModel):
 class PartsTable(RowTable):
     """The parts that are looked for; acted: the current one is to be put on."""
 
+    forgotten = Signal()
     taken_up = Signal()  # another row is the current one, or other rows are in view
 
     def __init__(self, theme: Theme) -> None:
@@ -118,6 +119,12 @@ class PartsTable(RowTable):
             self.setCurrentIndex(self.parts.index(at, 0))
         else:
             self.taken_up.emit()
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() == Qt.Key.Key_Delete and self.current is not None:
+            self.forgotten.emit()
+        else:
+            super().keyPressEvent(event)
 
     @property
     def current(self) -> PartRow | None:

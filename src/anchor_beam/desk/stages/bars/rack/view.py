@@ -25,10 +25,10 @@ from anchor_beam.figures.rack.columns import COLUMNS, found
 from anchor_beam.figures.rack.fit_rules import on_car
 from anchor_beam.figures.rack.rows import OWN, PartRow, Rates
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
-from anchor_beam.session.edits import FitListed, TakeOff
+from anchor_beam.session.edits import FitListed, ForgetBar, TakeOff
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
-from anchor_beam.words.rack import HOW, NO_PLATFORM, counted, none_found, to_buy
+from anchor_beam.words.rack import HOW, NO_PLATFORM, NOT_OWN, counted, none_found, to_buy
 
 if TYPE_CHECKING:
     from anchor_beam.jobs.tasks import RackOf
@@ -94,6 +94,7 @@ class RackView(QWidget):
         self.fitting.toggled.connect(lambda _: self.show_rows())
         self.table.taken_up.connect(self._take_up)
         self.table.acted.connect(self._put_on)
+        self.table.forgotten.connect(self._forget)
         self.hand.put_on.clicked.connect(self._put_on)
         slash = QShortcut(QKeySequence("/"), self)  # before the table takes it for the first letter of a name
         slash.setContext(Qt.ShortcutContext.WidgetWithChildrenShortcut)
@@ -222,6 +223,16 @@ class RackView(QWidget):
         shown, row = self._bridge.picture, self.table.current
         if shown is not None and row is not None:
             self.hand.show_part(self.listed(row), row, shown.file, self.axle, self._known.get(row.id))
+
+    def _forget(self) -> None:
+        row = self.table.current
+        if row is None:
+            return
+        if row.source != OWN:
+            self._bridge.report("Not done", NOT_OWN)
+            return
+        act = ForgetBar(self.axle, row.name)
+        self.lists.taking_out.ask(row.name, (self.listed(row).part,), lambda: self._bridge.ask_or_complain(act))
 
     def _put_on(self) -> None:
         row = self.table.current
