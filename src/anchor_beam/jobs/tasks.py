@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.documents.records import BarRecord, CarRecord, EndSetting, RackBar, Setting
+from anchor_beam.documents.records import BarRecord, CarRecord, Setting
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -13,17 +13,12 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
-    from anchor_beam.documents.aim import AimRecord
-    from anchor_beam.documents.parts.table import Listed
-    from anchor_beam.documents.searches import SearchResult, Wanted
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.claim import Held
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.plane import Spot
-    from anchor_beam.figures.rack.fit_rules import OnCar
-    from anchor_beam.figures.rack.rows import PartRow, Rates
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
     from anchor_beam.figures.roll_budget import Budget
@@ -238,86 +233,6 @@ class ClaimOf:
         from anchor_beam.figures.claim import held
 
         return held(self.bar, self.standard, self.standard_hole, self.ratio)
-
-
-@dataclass(frozen=True)
-class RackOf:
-    """The parts that can be chosen for an axle, each with whether it fits."""
-
-    lists: tuple[tuple[str, str], ...]
-    own: tuple[Listed, ...]
-    on: OnCar
-
-    def run(self, _report: Report) -> tuple[PartRow, ...]:
-        """All at once.
-
-        Raises:
-            DocumentError: a list cannot be read.
-        """
-        from anchor_beam.figures.rack.rows import part_rows
-
-        return part_rows(self.lists, self.own, self.on)
-
-
-@dataclass(frozen=True)
-class PartsCounted:
-    """How many parts stand in a list that somebody wants to bring in."""
-
-    text: str
-
-    def run(self, _report: Report) -> int:
-        """All of it is read, and nothing kept.
-
-        Raises:
-            DocumentError: with everything that is wrong in it.
-        """
-        from anchor_beam.documents.parts.table import parts_from
-
-        return len(parts_from(self.text))
-
-
-@dataclass(frozen=True)
-class SearchOf:
-    """Which bars and holes do what is wanted. own: the parts of the car's rack; on: both axles, as fit rules see them."""
-
-    car: CarRecord
-    bench: Setting
-    reference: Setting | None
-    aim: AimRecord
-    lists: tuple[tuple[str, str], ...]
-    own: tuple[Listed, ...]
-    on: tuple[OnCar, OnCar]
-    rack: tuple[RackBar, ...]
-    wanted: Wanted
-
-    def run(self, report: Report) -> SearchResult:
-        """The nearest so far from time to time, then those that are kept.
-
-        Raises:
-            NoSolution: nothing is left, and why.
-            DocumentError: a list cannot be read.
-        """
-        from anchor_beam.figures.rack.rows import parts_of
-        from anchor_beam.figures.rack.search import Stock, find
-
-        stock = Stock((*self.own, *parts_of(self.lists)), *self.on, self.rack)
-        return find(self.car, self.bench, self.reference, self.aim, stock, self.wanted, report)
-
-
-@dataclass(frozen=True)
-class RatesOf:
-    """What bars would give on an axle in place of the one that is there."""
-
-    car: CarRecord
-    end: EndSetting
-    on: OnCar
-    bars: tuple[BarRecord, ...]
-
-    def run(self, _report: Report) -> tuple[Rates, ...]:
-        """Of each bar."""
-        from anchor_beam.figures.rack.rows import rates
-
-        return tuple(rates(self.car, self.end, self.on, bar) for bar in self.bars)
 
 
 @dataclass(frozen=True)

@@ -54,7 +54,7 @@ class ListsButton(QPushButton):
         except DocumentError as problem:
             self._files.problems.open(path.name, explain(problem))
             return
-        from anchor_beam.jobs.tasks import PartsCounted
+        from anchor_beam.jobs.rack_tasks import PartsCounted
 
         self._bridge.report(path.name, "is being read…")
         self._bridge.jobs.ask(self._slot, PartsCounted(text), lambda answer: self._read(path, text, answer))

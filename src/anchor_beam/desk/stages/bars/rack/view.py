@@ -31,7 +31,7 @@ from anchor_beam.words import faults
 from anchor_beam.words.rack import HOW, NO_PLATFORM, NOT_OWN, counted, none_found, to_buy
 
 if TYPE_CHECKING:
-    from anchor_beam.jobs.tasks import RackOf
+    from anchor_beam.jobs.rack_tasks import RackOf
 
 AT_ONCE = 8  # bars whose rates are worked out in one job
 SHOWN = {
@@ -131,7 +131,7 @@ class RackView(QWidget):
         shown = self._bridge.picture
         if shown is None:
             return None
-        from anchor_beam.jobs.tasks import RackOf
+        from anchor_beam.jobs.rack_tasks import RackOf
 
         try:
             lists = self._bridge.workshop.parts_lists.all()
@@ -198,7 +198,7 @@ class RackView(QWidget):
         if self._known_for != belongs:
             self._known.clear()
             self._known_for = belongs
-        from anchor_beam.jobs.tasks import RatesOf
+        from anchor_beam.jobs.rack_tasks import RatesOf
 
         current = self.table.current
         rows = ([] if current is None else [current]) + self.table.in_view

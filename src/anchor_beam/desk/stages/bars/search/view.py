@@ -243,7 +243,7 @@ class SearchView(QWidget):
         except InputError as problem:
             self._say_trouble(faults.sentence(problem, self._bridge.units))
             return
-        from anchor_beam.jobs.tasks import SearchOf
+        from anchor_beam.jobs.rack_tasks import SearchOf
 
         file, workshop = shown.file, self._bridge.workshop
         own = tuple(Listed(PartKind.BAR, item.axle, item.bar) for item in file.rack)
