@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+import csv
+import io
+import json
 from pathlib import Path
 
 import pytest
 from pypdf import PdfReader
 
+from anchor_beam.documents.csv_text import as_json
 from anchor_beam.documents.records import BarState
 from anchor_beam.session.edits import Choose, UseSetting
 from support.desk import Desk
@@ -85,3 +89,22 @@ def test_the_reference_itself_shows_no_differences(desk: Desk, sheet: Path) -> N
     _, text = read(desk, sheet)
     assert "differences are against “standard”" in text
     assert "+" not in text.split("Middle of the corner")[1]
+
+
+def test_the_sheet_goes_out_as_a_table_and_as_json_too(desk: Desk, tmp_path: Path) -> None:
+    for name in ("sheet.csv", "sheet.json"):
+        desk.window.files.sheet_to(tmp_path / name)
+        desk.qtbot.waitUntil(lambda name=name: (tmp_path / name).exists(), timeout=10_000)
+    rows = {row["what"]: row for row in csv.DictReader(io.StringIO((tmp_path / "sheet.csv").read_text()))}
+    assert rows["car"]["value"] == "Sorrel Finch" and rows["setting"]["against"].endswith("“standard”")
+    assert rows["R left"]["value"].replace("\u00a0", " ") == "hole 1, link 98.5 mm"
+    assert rows["R bar"]["value"].startswith("Tidewright 17")
+    document = json.loads((tmp_path / "sheet.json").read_text())
+    assert {row["what"]: row["value"] for row in document["rows"]}["R left"] == rows["R left"]["value"]
+
+
+def test_a_table_as_json_has_numbers_where_there_are_numbers() -> None:
+    table = 'name,price [mark],note\nElm,12.5,\'=1+1\n"a, b",,inf\n'
+    assert json.loads(as_json(table))["rows"] == [
+        {"name": "Elm", "price [mark]": 12.5, "note": "=1+1"}, {"name": "a, b", "price [mark]": None, "note": "inf"},
+    ]  # fmt: skip

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 import re
 from dataclasses import dataclass
 
@@ -99,6 +100,24 @@ def symbol_of(kind: Kind) -> str:
 def place(line: int, at: int, label: str) -> str:
     """Where in a file something is wrong."""
     return f"line {line}, column {at + 1} ({label})"
+
+
+def as_json(table: str) -> str:
+    """A table that we wrote (comma, decimal point) as a document: a row each, by heading; numbers are numbers."""
+    import json
+
+    rows = [{head: _plain(cell) for head, cell in row.items()} for row in csv.DictReader(io.StringIO(table))]
+    return json.dumps({"anchor_beam": 1, "kind": "table", "rows": rows}, indent=1, ensure_ascii=False)
+
+
+def _plain(cell: str) -> str | float | None:
+    if not cell:
+        return None
+    try:
+        found = float(cell)
+    except ValueError:
+        return cell.removeprefix("'") if cell.startswith(("'=", "'+", "'-", "'@")) else cell
+    return found if math.isfinite(found) else cell
 
 
 def safe(words: str) -> str:

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import csv
+import io
 from dataclasses import replace
 from datetime import date
 
 from anchor_beam import __version__
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.csv_text import safe
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
 from anchor_beam.figures.phase_readings import read_phase
@@ -55,6 +58,23 @@ def setting_sheet(shown: Picture, units: System) -> SettingSheet:
         drawing=replace(plan, items=tuple(items), title=RATES), balance=balance, figures=_figures(shown, units),
         cautions=cautions.SETTING_SHEET, paper=paper_for(units),
     )  # fmt: skip
+
+
+def sheet_csv(content: SettingSheet) -> str:
+    """The same as a table: what, its value, and its difference, as they stand on the sheet."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\n")
+    writer.writerow(["what", "value", "against"])
+    rows = [("car", content.car, ""), ("setting", content.setting, content.compared), ("made", content.made, "")]
+    for end in content.ends:
+        rows += [(f"{end.letter} bar", end.bar, "")]
+        rows += [(f"{end.letter} {side}", ", ".join(filter(None, pair)), "")
+                 for side, pair in zip(Side, zip(end.holes, end.links, strict=True), strict=True)]  # fmt: skip
+        rows += [(f"{end.letter} note", note, "") for note in end.notes]
+    rows += [("balance", content.balance, ""), *content.figures]
+    rows += [("caution", caution, "") for caution in content.cautions]
+    writer.writerows(map(safe, row) for row in rows)
+    return out.getvalue()
 
 
 def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:

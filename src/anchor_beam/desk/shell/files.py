@@ -53,7 +53,8 @@ class Files(QObject):
 
     def export_sheet(self) -> None:
         """Write the setting sheet."""
-        self._ask("Setting sheet", "PDF (*.pdf)", self._named(" setting.pdf"), self.sheet_to, saving=True)
+        kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
+        self._ask("Setting sheet", kinds, self._named(" setting.pdf"), self.sheet_to, saving=True)
 
     def export_change_card(self) -> None:
         """Write the card for the way from road to event and back."""
@@ -114,11 +115,16 @@ class Files(QObject):
         )
 
     def table_out(self, name: str, text: str) -> None:
-        """Write a table."""
+        """Write a table, as CSV or as JSON."""
         self._ask(
-            "Write this table", "Tables (*.csv)", file_name(name, ".csv"),
-            lambda path: self._write(path, lambda: write_text(path, text)), saving=True,
+            "Write this table", "Tables (*.csv);;JSON (*.json)", file_name(name, ".csv"),
+            lambda path: self._write_table(path, text), saving=True,
         )  # fmt: skip
+
+    def _write_table(self, path: Path, text: str) -> None:
+        from anchor_beam.documents.csv_text import as_json
+
+        self._write(path, lambda: write_text(path, as_json(text) if path.suffix == ".json" else text))
 
     def read_from(self, path: Path) -> None:
         """Import without asking."""
@@ -169,13 +175,16 @@ class Files(QObject):
 
     def sheet_to(self, path: Path) -> None:
         """The sheet without asking."""
-        from anchor_beam.figures.sheet import setting_sheet
+        from anchor_beam.figures.sheet import setting_sheet, sheet_csv
         from anchor_beam.jobs.tasks import BandsOf
         from anchor_beam.sheets.setting_sheet import write_pdf
 
         def write(shown: Picture) -> None:
             content = setting_sheet(shown, self._bridge.units)
-            self._write(path, lambda: write_pdf(content, path))
+            if path.suffix in (".csv", ".json"):
+                self._write_table(path, sheet_csv(content))
+            else:
+                self._write(path, lambda: write_pdf(content, path))
 
         shown = self._bridge.picture
         if shown is None:
