@@ -11,10 +11,11 @@ from PySide6.QtTest import QTest
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import sorrel_finch
 from anchor_beam.desk.stages.bars.search.view import FROM_RACK, STAYS, TO_BE_MADE, SearchView
+from anchor_beam.documents.records import Figure
 from anchor_beam.documents.searches import KeptSearch, SearchResult
 from anchor_beam.figures.results import results
 from anchor_beam.units.kinds import DEG, G
-from anchor_beam.words.wanted import MayChange
+from anchor_beam.words.wanted import MayChange, Wish
 from support.desk import LEFT_BUTTON, Desk
 
 
@@ -189,12 +190,23 @@ def test_a_window_that_ends_before_it_begins_is_refused(desk: Desk, search: Sear
 
 def test_where_everything_is_ruled_out_it_says_what_did_it(open_desk) -> None:
     finch = sorrel_finch()
-    desk = open_desk(cars=(replace(finch, aim=replace(finch.aim, may_change=MayChange.FRONT)),))
+    asked = replace(finch.aim, asked=(Wish.LINK_LOAD,), link_load=Figure(100.0))
+    desk = open_desk(cars=(replace(finch, aim=asked),))
     search = opened(desk)
     run(desk, search)
-    assert "No rear bar is left to choose from" in search.said.text()
-    assert "would change an end that stays" in search.said.text()
+    assert "No setting is left" in search.said.text()
+    assert "load a link too much" in search.said.text()
     assert search.rows.rowCount() == 0 and kept(desk) is None
+
+
+def test_an_end_that_stays_by_the_rules_stays_here_too(open_desk) -> None:
+    finch = sorrel_finch()
+    desk = open_desk(cars=(replace(finch, aim=replace(finch.aim, may_change=MayChange.FRONT)),))
+    search = opened(desk)
+    assert search.ways[Axle.REAR].currentText() == STAYS and not search.ways[Axle.REAR].isEnabled()
+    assert search.ways[Axle.FRONT].isEnabled()
+    run(desk, search)
+    assert {row.setting.rear.bar.name for row in search.rows.rows} == {"Tidewright 17"}
 
 
 def test_a_search_that_is_stopped_leaves_what_was_found_before(desk: Desk, search: SearchView) -> None:

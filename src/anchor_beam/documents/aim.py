@@ -8,6 +8,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 from anchor_beam.core.grip.tyre import TyreKind
+from anchor_beam.core.sides import Axle
 from anchor_beam.documents.inputs import Around, Enters, Figure, Provenance, fields_of, quantity
 from anchor_beam.documents.recorded import record
 from anchor_beam.units.kinds import G, Kind
@@ -51,6 +52,11 @@ class AimRecord:
         Kind.COUNT, "No more hours than", (0.0, 1000.0), (1.0, 20.0), "Of work on the car.", enters=Enters.NOTHING,
         later=lambda _at: 6.0,
     )  # fmt: skip
+
+    @property
+    def free(self) -> tuple[Axle, ...]:
+        """The ends that may change."""
+        return {MayChange.FRONT: (Axle.FRONT,), MayChange.REAR: (Axle.REAR,)}.get(self.may_change, tuple(Axle))
 
     def figure(self, wish: Wish) -> Figure:
         """The figure of a constraint."""

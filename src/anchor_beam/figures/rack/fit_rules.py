@@ -11,7 +11,7 @@ from anchor_beam.documents.records import BarRecord, CarFile
 from anchor_beam.words import fit as words
 from anchor_beam.words.fit import Cause, Fit
 from anchor_beam.words.remark import Remark
-from anchor_beam.words.wanted import MayChange, Wish, Work
+from anchor_beam.words.wanted import Wish, Work
 
 NEAR = 0.006  # m by which bushings may sit elsewhere: saddles have slots
 ORDER = tuple(Fit)
@@ -21,7 +21,8 @@ ORDER = tuple(Fit)
 class OnCar:
     """What of a car, and of one of its axles, decides whether a part fits; SI. What nobody entered is empty or None.
 
-    spacing: of the brackets on the car. links: length of both. budget, hours: None where nobody asked.
+    spacing: of the brackets on the car. links: length of both. free: whether the rules
+    let this end change. budget, hours: None where nobody asked.
     """
 
     axle: Axle
@@ -33,7 +34,7 @@ class OnCar:
     spacing: float | None
     od: float | None
     links: tuple[float, float]
-    may_change: MayChange
+    free: bool
     wont: tuple[Work, ...]
     budget: float | None
     hours: float | None
@@ -59,7 +60,7 @@ def on_car(file: CarFile, axle: Axle) -> OnCar:
     return OnCar(
         axle, car.platform.strip(), car.variant.strip(), car.frame.strip(), car.exhaust.strip(), _tyre_width(file, axle),
         _mounts(file, axle), end.bar.od.value if end.fitted else None,
-        (end.link_left.value, end.link_right.value), aim.may_change, aim.wont, asked(Wish.BUDGET), asked(Wish.HOURS),
+        (end.link_left.value, end.link_right.value), axle in aim.free, aim.wont, asked(Wish.BUDGET), asked(Wish.HOURS),
         aim.currency,
     )  # fmt: skip
 
@@ -144,8 +145,7 @@ def _dimensions(one: Listed, on: OnCar) -> list[Judged]:
 def _asked(facts: PartFacts, on: OnCar) -> list[Judged]:
     """What *Aim* rules out."""
     found: list[Judged] = []
-    free = {MayChange.FRONT: (Axle.FRONT,), MayChange.REAR: (Axle.REAR,)}.get(on.may_change, tuple(Axle))
-    if on.axle not in free:
+    if not on.free:
         found.append((Fit.NO, Cause.RULES, words.end_stays(on.axle)))
     wont = tuple(work for work in facts.work if work in on.wont)
     if wont or any(work is not Work.LIFT for work in facts.work):

@@ -300,6 +300,12 @@ class SearchView(QWidget):
             return
         self.phase.setText(f"balance, {LONG[self._bridge.phase]}, from")
         self.show_wanted()
+        for axle, box in self.ways.items():
+            free = axle in shown.file.aim.free
+            box.setEnabled(free)
+            box.setToolTip("" if free else tip(f"By your rules the {axle} end stays as it is, see Aim."))
+            if not free:
+                box.setCurrentIndex(WAYS.index(STAYS))
         if self.stop.isEnabled():
             return
         kept = self._last()
