@@ -121,7 +121,7 @@ def test_a_table_from_a_file_is_taken_whole_or_not_at_all(desk: Desk, tmp_path: 
     kept = desk.picture.file.readings
     for text, said in (
         ("pressed by|load\n1|2\n", "set apart by comma, semicolon or tab"),
-        ("pressed by [mm],load [N]\n0,124\n10,abc\n", "line 3, column 2"),
+        ("pressed by [mm],load [N]\n0,124\n10,abc\n", "Line 3, column 2"),
         ("pressed by [stone],load [N]\n", "no unit of this column"),
         ("pressed by [mm],load [N]\n9000,10\n", "0.0\u00a0mm to 400.0\u00a0mm"),
         ("", "empty"),

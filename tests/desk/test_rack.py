@@ -281,8 +281,8 @@ def test_a_list_that_was_brought_in_is_there_after_a_restart_and_on_every_car(op
 
 
 @pytest.mark.parametrize(("text", "words"), [
-    (LIST.replace(",18,", ",thick,"), ["line 2, column 4 (outer diameter)", "“thick” is not a number"]),
-    (LIST.replace("Elm 23,front", "Elm 18,rear"), ["line 3, column 2 (name)", "is on line 2 already"]),
+    (LIST.replace(",18,", ",thick,"), ["Line 2, column 4 (outer diameter)", "“thick” is not a number"]),
+    (LIST.replace("Elm 23,front", "Elm 18,rear"), ["Line 3, column 2 (name)", "is on line 2 already"]),
     ("colour,name\nred,Elm\n", ["no such column"]),
     ("", ["The file is empty"]),
 ])  # fmt: skip

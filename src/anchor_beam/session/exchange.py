@@ -102,7 +102,8 @@ def explain(problem: DocumentError) -> str:
     for fault in problem.problems:
         where = place_in_words(fault.place)
         accepts = f" Accepted: {fault.accepts}." if fault.accepts else ""
-        lines.append(f"{where}: {fault.message}{accepts}" + (f"  [{fault.place}]" if fault.place else ""))
+        is_key = fault.place and where.casefold() != fault.place.casefold()
+        lines.append(f"{where}: {fault.message}{accepts}" + (f"  [{fault.place}]" if is_key else ""))
     return "\n".join(lines)
 
 

@@ -62,12 +62,25 @@ class BarsPage(Split):
         }  # fmt: skip
         self.boards = Strip(bridge.theme, boards, fixed=False)
         self.board.captioned.connect(self.boards.caption.setText)
-        self.boards.looked_at.connect(lambda name: self.boards.caption.setVisible(name == "both bars"))
+        self._looked_at = "both bars"
+        self.boards.looked_at.connect(self._look_at)
         self.fill(self.boards, stacked(self.tabs, self._stack))
         for (axle, _), picker in self.board.pickers.items():
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(self._axle)
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+
+    def _look_at(self, board: str) -> None:
+        self._looked_at = board
+        self._show_caption()
+
+    def became_narrow(self, narrow: bool) -> None:
+        del narrow
+        self._show_caption()
+
+    def _show_caption(self) -> None:
+        """Where the words of the boards and the handle of the drawer leave room for it."""
+        self.boards.caption.setVisible(self._looked_at == "both bars" and not self._narrow)
 
     def ahead(self) -> bool:
         """The boards and the bar that nobody looked at yet."""
