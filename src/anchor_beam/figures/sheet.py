@@ -23,7 +23,7 @@ from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words import cautions, endings, faults
 from anchor_beam.words.balance import off_level, rest_twist, verdict
-from anchor_beam.words.names import LETTER
+from anchor_beam.words.names import LETTER, maker_names
 from anchor_beam.words.phases import NAMES
 
 RATES = "Rates are at the wheel, in roll, with the same hole on both sides."
@@ -89,7 +89,9 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
         levels = [off_level(side.off_level, end.turns(-side.off_level), units) for side in end.sides]
         notes.append(f"arm level at ride height: left {levels[0]}; right {levels[1]}")
         notes.append(f"at rest the bar {rest_twist(shown.now.rest_torque(axle), units)}")
-    elif end.problem is not None:
+    if fitted.connected and (names := maker_names(*(fitted.bar.hole_name(fitted.hole(side)) for side in Side))):
+        notes.append(names)
+    if end.problem is not None:
         notes.append(faults.sentence(end.problem, units))
     return SheetEnd(
         letter=LETTER[axle], tone=tone_of(axle), bar=end_title(fitted, axle, units),

@@ -160,7 +160,7 @@ class Paper:
             self.canvas.setStrokeColor(COLOURS[Tone.HAIRLINE])
             self.canvas.line(points[i][0] + out * 6.0, points[i][1], edge - out * 4.0, y)
             size = 11.0 if label.chosen else 9.0
-            text = f"{label.number} {label.behind(roomy=True)}"
+            text = f"{label.number} {label.behind(roomy=False)}"
             self.write((edge, y - 0.36 * size), text, size, bold=label.chosen, align=item.align,
                        tone=Tone.INK if label.chosen else Tone.SOFT)  # fmt: skip
         if item.caption:

@@ -69,8 +69,8 @@ def _paint(sheet: SettingSheet, canvas: Any) -> None:
         y = _end(paper, end, y - 8.0)
     rule(canvas, y)
     paper.draw(sheet.drawing, Box(LEFT, y - plan - 8.0, RIGHT - LEFT, plan))
-    paper.write((LEFT, y - plan - 18.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
-    y -= plan + 26.0
+    paper.write((LEFT, y - plan - 25.0), sheet.drawing.title, 9.0, tone=Tone.SOFT)
+    y -= plan + 33.0
     rule(canvas, y)
     y -= 22.0
     paper.write((LEFT, y), sheet.balance, 13.0, bold=True)

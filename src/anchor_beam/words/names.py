@@ -27,6 +27,17 @@ def holes(left: int, right: int) -> str:
     return hole(left) if left == right else f"holes {left + 1} and {right + 1}"
 
 
+def maker_names(left: str, right: str) -> str:
+    """What the maker calls the holes that are used, empty where he calls them nothing."""
+    if not (left and right):
+        return ""
+    return (
+        f"the maker calls this hole “{left}”"
+        if left == right
+        else f"the maker calls them left “{left}”, right “{right}”"
+    )
+
+
 def group_of(place: str) -> str:
     """Which part of the car a place belongs to: `Rear bar`, `Rear axle`, `Front links`, `Car`."""
     axle = "Rear" if ".rear." in f".{place}." else "Front" if ".front." in f".{place}." else ""
