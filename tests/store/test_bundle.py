@@ -9,14 +9,20 @@ from pathlib import Path
 
 import pytest
 
-from anchor_beam.demo.team import team
+from anchor_beam.core.grip.driving import Phase
+from anchor_beam.core.sides import Axle
+from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.kept import Photo
 from anchor_beam.documents.kinds import PHOTO
+from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.plain import to_json
+from anchor_beam.documents.searches import FoundSetting, KeptSearch, SearchResult, Wanted
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.session import edits
+from anchor_beam.session.edits import SetRating
 from anchor_beam.session.exchange import bring_in_bundle
 from anchor_beam.session.session import Session
+from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.bundle import write_bundle
 from anchor_beam.store.garage import Garage
 from support.disk import full_disk
@@ -146,3 +152,18 @@ def test_a_full_disk_leaves_no_half_bundle_and_the_old_one_whole(garage: Garage,
         write_bundle(garage, [car.id for car in garage.cars()], target)
     assert target.read_bytes() == before
     assert [path.name for path in tmp_path.iterdir() if path.name.startswith(".anchor")] == []
+
+
+def test_what_is_bought_and_the_last_search_travel_with_the_car(tmp_path: Path) -> None:
+    with Garage(tmp_path / "one.sqlite3") as one, Garage(tmp_path / "two.sqlite3") as two:
+        one.add(sorrel_finch(), "made")
+        here = Workshop(one)
+        here.do(SetRating(Axle.FRONT, PartKind.LINK, 3000.0))
+        row = FoundSetting(here.session.file.bench, 1.0, 0.2, 0.0, 3.0, 1.0)
+        here.searches.keep(KeptSearch(Wanted(Phase.MIDDLE, (1.0, 2.0)), SearchResult((row,), 5, (("x", 2),))))
+        write_bundle(one, [here.car], tmp_path / "cars.zip")
+        bring_in_bundle(two, tmp_path / "cars.zip", "brought in")
+        there = Workshop(two)
+        assert there.session.file.bench == here.session.file.bench
+        assert there.session.file.bench.front.link_part.rating == 3000.0
+        assert there.searches.last == here.searches.last
