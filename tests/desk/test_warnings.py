@@ -81,6 +81,9 @@ def test_a_bar_beyond_what_the_inside_wheel_can_use_is_told_where() -> None:
 
 def test_the_strip_says_them_and_what_is_not_judged(desk: Desk) -> None:
     page = desk.stage("Bars")
+    desk.rest()
+    assert page.strip.buttons["warnings"].text() == "warnings 2", "also to who looks at the ladder"
+    assert page.strip.buttons["warnings"].accessibleName() == "show warnings, 2"
     desk.click(page.strip.buttons["warnings"])
     desk.rest()
     view = page.warnings
@@ -94,3 +97,4 @@ def test_the_strip_says_them_and_what_is_not_judged(desk: Desk) -> None:
         desk.type(desk.field(place), "10")
     desk.rest()
     assert not any(line.text().startswith("Harsh") for line in view.lines if line.isVisible())
+    assert page.strip.buttons["warnings"].text() in ("warnings", "warnings 1")

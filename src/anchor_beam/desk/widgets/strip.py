@@ -60,6 +60,13 @@ class Strip(QWidget):
         if fixed:
             self.setFixedHeight(theme.px(24) + self._views[first].height())
 
+    def count(self, name: str, many: int) -> None:
+        """How many things stand in a view, beside its word; nothing where there is none."""
+        button = self.buttons[name]
+        button.setText(f"{name} {many}" if many else name)
+        button.setAccessibleName(f"show {name}, {many}" if many else f"show {name}")
+        button.updateGeometry()
+
     def ahead(self) -> bool:
         """Make one view that nobody looked at yet; whether there was one."""
         waiting = next((name for name in self._makers if name not in self._views), None)

@@ -18,6 +18,7 @@ from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
+from anchor_beam.jobs.request import Answer, Done, Request
 from anchor_beam.session.workshop import Part
 
 if TYPE_CHECKING:
@@ -69,6 +70,7 @@ class BarsPage(Split):
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(self._axle)
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
+        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._warnings_wanted, then=self._count_warnings)
 
     def _look_at(self, board: str) -> None:
         self._looked_at = board
@@ -88,6 +90,18 @@ class BarsPage(Split):
         if waiting is not None:
             self.panel(waiting)
         return waiting is not None or self.boards.ahead()
+
+    def _warnings_wanted(self) -> Request | None:
+        shown = self._bridge.picture
+        if shown is None:
+            return None
+        from anchor_beam.jobs.tasks import WarningsOf
+
+        return WarningsOf(shown.file.car, shown.file.bench, shown.file.reference_setting)
+
+    def _count_warnings(self, answer: Answer | None) -> None:
+        """A warning that nobody looks at warns nobody: their number stands on the strip."""
+        self.strip.count("warnings", len(answer.value) if isinstance(answer, Done) else 0)
 
     def _choose(self, axle: Axle) -> None:
         self._axle = axle
