@@ -144,6 +144,16 @@ def test_a_link_beyond_its_rating_is_warned_of_until_a_better_one_is_there() -> 
     assert "rear bracket" in titles(bracket)["Overloaded"]
 
 
+def test_a_link_that_cannot_be_as_long_as_it_is_set_is_warned_of() -> None:
+    fixed = put(FINCH, "bench.rear.link_part", replace(LINK, shortest=0.0885, longest=0.0885))
+    said = titles(fixed)["The link cannot be that long"]
+    assert "rear left link is set to 98.5 mm. It is 88.5 mm long and nothing else." in said
+    short = put(FINCH, "bench.rear.link_part", replace(LINK, shortest=0.075, longest=0.095))
+    assert "It goes from 75.0 mm to 95.0 mm." in titles(short)["The link cannot be that long"]
+    for fits in (put(FINCH, "bench.rear.link_part", LINK), put(fixed, "bench.rear.state", BarState.UNHOOKED)):
+        assert "The link cannot be that long" not in titles(fits)
+
+
 def test_a_bar_that_yields_or_wears_out_is_warned_of() -> None:
     soft = put(FINCH, "bench.rear.bar.facts", PartFacts(yield_=200e6))
     assert "its steel yields at 200 MPa" in titles(soft)["The bar yields"]

@@ -9,7 +9,7 @@ import numpy as np
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.model import Differential, Drive
 from anchor_beam.core.grip.tyre import Road
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.asked import bump_rate
@@ -26,6 +26,7 @@ from anchor_beam.words.warnings import Warned
 ALIKE = 0.01  # relative, of the roll stiffness of two bars that count as the same
 BACK = 0.05  # % of margin, within which a balance counts as the old one
 MOST = 100.0  # %, beyond any margin
+CLOSE = 5e-4  # m within which a length is the same
 SOON = 1000.0  # hours that a bar should last
 HARSH = 0.5  # of the spring, that a bar may add over one bump; a rule of thumb
 
@@ -42,7 +43,8 @@ def warnings(car: CarRecord, setting: Setting, reference: Setting | None) -> tup
         return ()
     alone = [] if reference is None or reference == setting else _one_end(now, reference)
     return (
-        *_in_the_wet(now, margin), *_driven(now), *_weak(car, setting), *_beyond_use(now), *alone, *_harsh(now),
+        *_in_the_wet(now, margin), *_driven(now), *_cannot_be_set(setting), *_weak(car, setting), *_beyond_use(now),
+        *alone, *_harsh(now),
     )  # fmt: skip
 
 
@@ -70,6 +72,21 @@ def _driven(now: Results) -> list[Warned]:
         lift = float(np.fmin(*now.corner.lifts)[axle.position])
         if lift < slides and car.axle(axle).differential is Differential.OPEN:
             found.append(words.driven_lifts(axle, lift, slides))
+    return found
+
+
+def _cannot_be_set(setting: Setting) -> list[Warned]:
+    """Links that are set to a length that their part does not have."""
+    found = []
+    for axle in Axle:
+        end = setting.end(axle)
+        part = end.link_part
+        if part is None or not end.connected:
+            continue
+        for side in Side:
+            length = end.link(side).value
+            if not part.shortest - CLOSE <= length <= part.longest + CLOSE:
+                found.append(words.cannot_be_set(axle, side, length, part.shortest, part.longest))
     return found
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from anchor_beam.core.grip.driving import Phase
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.words.phases import LONG
 from anchor_beam.words.remark import Remark
@@ -111,6 +111,21 @@ def overloaded(axle: Axle, what: str, carries: float, rated: float, wanted: floa
                ((carries, Kind.FORCE), (rated, Kind.FORCE))),
         Remark("One that is rated for {} or more, a hole nearer the end of the arm, or a softer bar.",
                ((wanted, Kind.FORCE),)),
+    )  # fmt: skip
+
+
+def cannot_be_set(axle: Axle, side: Side, length: float, shortest: float, longest: float) -> Warned:
+    """A link that is said to be as long as it cannot be."""
+    spans = ((shortest, Kind.FINE_LENGTH), (longest, Kind.FINE_LENGTH))
+    goes = (
+        Remark("It is {} long and nothing else.", spans[:1])
+        if shortest == longest
+        else Remark("It goes from {} to {}.", spans)
+    )
+    return Warned(
+        "The link cannot be that long",
+        Remark(f"The {axle} {side} link is set to {{}}. {goes.text}", ((length, Kind.FINE_LENGTH), *goes.values)),
+        Remark("A link of another length, or another hole that asks for less."),
     )  # fmt: skip
 
 
