@@ -181,6 +181,13 @@ def test_sizes_that_are_none_are_named(desk: Desk, search: SearchView, line: str
     assert kept(desk) is None and not search.stop.isEnabled()
 
 
+def test_enter_presses_search(desk: Desk, search: SearchView) -> None:
+    search.start.setFocus()
+    desk.press(Qt.Key.Key_Return)
+    desk.qtbot.waitUntil(lambda: kept(desk) is not None, timeout=20_000)
+    assert desk.picture.file.bench == sorrel_finch().bench, "and nothing else"
+
+
 def test_a_window_that_ends_before_it_begins_is_refused(desk: Desk, search: SearchView) -> None:
     type_into(desk, search, "low", "5")
     desk.click(search.start)

@@ -132,6 +132,7 @@ class GaragePanel(Panel):
         self._describe()
         self.caution = Caution(self.theme)
         self.make = QPushButton("Make this car")
+        self.make.setAutoDefault(True)  # Enter presses it too, as it ends every field before it
         self.make.clicked.connect(self._make)
         self.name.returnPressed.connect(self._make)
         self.quick.done.connect(self.make.setFocus)

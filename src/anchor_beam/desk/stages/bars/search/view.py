@@ -151,6 +151,8 @@ class SearchView(QWidget):
     def _foot_of_head(self) -> QHBoxLayout:
         row = QHBoxLayout()
         self.start, self.stop = QPushButton("Search"), QPushButton("Stop")
+        for button in (self.start, self.stop):
+            button.setAutoDefault(True)  # Enter presses them too
         self.start.clicked.connect(self.search)
         self.stop.clicked.connect(self._stop)
         self.stop.setEnabled(False)
