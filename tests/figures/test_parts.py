@@ -188,6 +188,9 @@ def test_only_what_the_reference_does_not_have_is_on_the_bill_and_what_is_owned_
     alone = bill(FINCH.bench, FINCH.reference_setting, ())
     assert alone.price == 215.0 + 185.0
     assert bill(FINCH.bench, FINCH.bench, ()).lines == ()
+    early = put(FINCH, "bench.rear.bar", LISTED[Axle.REAR, "Tidewright 17", "early"].part)
+    assert [line.name for line in bill_of(early).to_buy] == ["Tidewright 17, early"], "only the late one is owned"
+    assert bill_of(early).price == 160.0
     assert [line.price for line in bill_of(wicken_estate()).lines] == [148.0]
 
 

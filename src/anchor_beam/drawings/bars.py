@@ -95,7 +95,7 @@ def bars_in_plan(front: ShownBar, rear: ShownBar) -> Drawing:
         y = base - down - gap
     low, high = (-half_width, y + gap - 0.03), (half_width, 0.02)
     centre = Line(((0.0, low[1]), (0.0, high[1])), Tone.HAIRLINE, Pen.CENTRE)
-    return Drawing((centre, *items), low, high, "From above; rates at the wheel in roll")
+    return Drawing((centre, *items), low, high, "Rates at the wheel in roll")
 
 
 def _reach(shown: ShownBar) -> tuple[float, float]:

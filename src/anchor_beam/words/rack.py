@@ -2,7 +2,13 @@
 
 from __future__ import annotations
 
-HOW = "Enter puts the part on, / goes to the search, a head sorts, Delete forgets an own part. Bold: on the car."
+
+def how(currency: str) -> str:
+    """What the keys do, and what is meant by bold and by a price."""
+    return (
+        "Enter puts the part on, / goes to the search, a head sorts, Delete forgets an own part. Bold: on the car. "
+        f"Prices in {currency}s."
+    )
 
 
 def box_words(revision: str, told_by: str, sold_as: str, missing: str, money: str, hours: str, mass: str) -> str:

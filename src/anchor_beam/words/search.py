@@ -7,7 +7,6 @@ from anchor_beam.units.kinds import Kind
 from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish
 
-HOW = "Enter puts a setting on the bench. Of those that miss as much, the cheaper comes first."
 BEFORE = "Say what is wanted, and press Search. Every bar of the rack that fits is tried in every hole."
 EVERY_PLATFORM = "The platform of this car is not entered (under Car), so bars for any car are tried."
 FROM_RACK, STAYS, TO_BE_MADE = "from the rack", "stays", "to be made"
@@ -23,6 +22,11 @@ BROKEN = {
 
 
 LEAST = 0.05  # % of margin that is worth a word
+
+
+def how(currency: str) -> str:
+    """What Enter does, and in what order the settings stand."""
+    return f"Enter puts a setting on the bench. Of those that miss as much, the cheaper comes first; prices in {currency}s."
 
 
 def made_name(od: float, wall: float | None, arm: float) -> str:

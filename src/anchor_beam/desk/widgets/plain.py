@@ -5,7 +5,8 @@ from __future__ import annotations
 import html
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QLabel, QWidget
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QLabel, QSizePolicy, QWidget
 
 
 class Label(QLabel):
@@ -15,6 +16,31 @@ class Label(QLabel):
         super().__init__(parent)
         self.setTextFormat(Qt.TextFormat.PlainText)
         self.setText(text)
+
+
+class OneLine(Label):
+    """Takes the room that there is; what does not fit ends in dots and is in its tip."""
+
+    def __init__(self, text: str = "", parent: QWidget | None = None) -> None:
+        super().__init__(text, parent)
+        self.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+
+    def setText(self, text: str) -> None:
+        super().setText(text)
+        self.setToolTip(tip(text))
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        room = self.contentsRect()
+        shown = self.fontMetrics().elidedText(self.text(), Qt.TextElideMode.ElideRight, room.width())
+        self.style().drawItemText(
+            QPainter(self),
+            room,
+            int(self.alignment()),
+            self.palette(),
+            self.isEnabled(),
+            shown,
+            self.foregroundRole(),
+        )
 
 
 def tip(text: str) -> str:

@@ -10,7 +10,6 @@ from PySide6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
     QHBoxLayout,
-    QSizePolicy,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
@@ -18,7 +17,7 @@ from PySide6.QtWidgets import (
 
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.theme.theme import Theme
-from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.plain import OneLine
 from anchor_beam.drawings.shapes import Size, Tone
 
 
@@ -46,10 +45,9 @@ class Strip(QWidget):
             group.addButton(button)
             row.addWidget(button)
             button.clicked.connect(lambda _=False, n=name: self._look_at(n))
-        self.caption = Label()
+        self.caption = OneLine()
         self.caption.setFont(theme.font(Size.SMALL))
         self.caption.setForegroundRole(QPalette.ColorRole.PlaceholderText)
-        self.caption.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         row.addWidget(self.caption, stretch=1000)
         row.addStretch(1)  # while there is no caption
         first = next(iter(views))

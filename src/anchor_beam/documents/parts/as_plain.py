@@ -16,6 +16,7 @@ from anchor_beam.documents.parts.facts import (
     PartKind,
     SoldAs,
 )
+from anchor_beam.documents.parts.identity import kind_of
 from anchor_beam.words.wanted import Work
 
 Plain = dict[str, Any]
@@ -66,7 +67,7 @@ def facts_from(group: Plain | None) -> PartFacts:
 
 def fitting_plain(part: Fitting) -> Plain:
     """A link, a bracket or bushings, with its kind."""
-    kind = next(kind for kind, made in FITTINGS.items() if type(part) is made)
+    kind = kind_of(part)
     out: Plain = {"kind": str(kind), "name": part.name, "maker": part.maker}
     out |= {name: str(value) for name in ("joints", "material") if (value := getattr(part, name, None)) is not None}
     out |= _numbers_out(part, _measures(type(part)))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass, fields
 from enum import StrEnum
 from functools import lru_cache
@@ -27,6 +27,7 @@ from anchor_beam.documents.parts.facts import (
     PartKind,
     SoldAs,
 )
+from anchor_beam.documents.parts.identity import key_of
 from anchor_beam.documents.records import BarRecord, Figure, Provenance
 from anchor_beam.errors import DocumentError, InputError, Problem
 from anchor_beam.units.kinds import TYPED
@@ -87,7 +88,7 @@ def parts_from(text: str) -> tuple[Listed, ...]:
         problems += wrong
         if one is None:
             continue
-        key = (one.kind, one.axle, one.part.maker, one.part.name, one.facts.revision)
+        key = (one.axle, key_of(one.part))
         if key in known:
             said = (
                 f"“{one.part.name}” is on line {known[key]} already; what tells the two apart belongs into its name."
@@ -374,8 +375,3 @@ def _scale(column: Column) -> float:
     """SI value of the unit in the heading."""
     assert column.kind is not None
     return TYPED.get(column.kind, {"": 1.0})[symbol_of(column.kind).casefold()]
-
-
-def lines_of(text: str) -> Iterator[int]:
-    """The lines on which parts stand."""
-    return (line.number for line in _table(text).read.lines)

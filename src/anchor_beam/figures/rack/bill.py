@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.parts.facts import FITTINGS, Fitting, PartKind, SoldAs
+from anchor_beam.documents.parts.facts import Fitting, PartKind, SoldAs
+from anchor_beam.documents.parts.identity import full_name, key_of, kind_of
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, RackBar, Setting
 
 
@@ -66,9 +67,7 @@ def bill_of_end(axle: Axle, end: EndSetting, reference: Setting | None, rack: tu
     before = None if reference is None else reference.end(axle)
     found = []
     if end.fitted and not _has(before, end.bar):
-        owned = any(
-            (item.axle, item.bar.name, item.bar.maker) == (axle, end.bar.name, end.bar.maker) for item in rack
-        )
+        owned = any(item.axle is axle and key_of(item.bar) == key_of(end.bar) for item in rack)
         found.append(_line(axle, end.bar, owned=owned))
     found += [_line(axle, part, owned=False) for part in end.bought if not _has(before, part)]
     return Bill(tuple(found))
@@ -80,23 +79,19 @@ def bill_of(file: CarFile) -> Bill:
 
 
 def _has(end: EndSetting | None, part: BarRecord | Fitting) -> bool:
-    """Whether a part of this name is there."""
+    """Whether such a part is there."""
     if end is None:
         return False
     there = (end.bar, *end.bought) if end.fitted else end.bought
-    return any(
-        type(one) is type(part) and (one.name, one.maker, one.facts.revision) == (part.name, part.maker, part.facts.revision)
-        for one in there
-    )  # fmt: skip
+    return key_of(part) in map(key_of, there)
 
 
 def _line(axle: Axle, part: BarRecord | Fitting, *, owned: bool) -> Line:
-    kind = next((kind for kind, made in FITTINGS.items() if type(part) is made), PartKind.BAR)
-    facts = part.facts
+    kind, facts = kind_of(part), part.facts
     count = 2 if kind is not PartKind.BAR and facts.sold_as is SoldAs.SINGLE else 1
     price, mass = (None if each is None else count * each for each in (facts.price, facts.mass))
     return Line(
-        axle, kind, f"{part.name}, {facts.revision}" if facts.revision else part.name, part.maker, facts.number, count, owned,
+        axle, kind, full_name(part.name, facts.revision), part.maker, facts.number, count, owned,
         price, facts.hours, mass, facts.missing, tuple(map(str, facts.work)),
     )  # fmt: skip
 

@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from anchor_beam.documents.parts.facts import PartKind
+from anchor_beam.documents.parts.identity import full_name
 from anchor_beam.figures.rack.fit_rules import ORDER
 from anchor_beam.figures.rack.rows import PartRow, Rates
 from anchor_beam.units.kinds import Kind, System, unit_of
@@ -60,7 +61,7 @@ def _words(title: str, wide: str, value: Callable[[PartRow], str]) -> Column:
 
 
 def _name(row: PartRow) -> str:
-    return f"{row.name}, {row.revision}" if row.revision else row.name
+    return full_name(row.name, row.revision)
 
 
 def _section(row: PartRow, _known: Known, units: System) -> str:

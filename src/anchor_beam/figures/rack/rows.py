@@ -8,6 +8,7 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.documents.parts.facts import BushingPart, LinkPart, PartKind
+from anchor_beam.documents.parts.identity import PartKey
 from anchor_beam.documents.parts.table import Listed, parts_from
 from anchor_beam.documents.records import BarRecord, BarState, CarRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError
@@ -45,8 +46,13 @@ class PartRow:
 
     @property
     def id(self) -> tuple[str, int]:
-        """What tells it from the others."""
+        """Which row of which list it is."""
         return self.source, self.at
+
+    @property
+    def key(self) -> PartKey:
+        """What tells the part from others, wherever it is listed."""
+        return PartKey(self.kind, self.name, self.maker, self.revision)
 
 
 @lru_cache(maxsize=8)

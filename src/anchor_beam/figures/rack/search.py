@@ -21,6 +21,7 @@ from anchor_beam.core.search.rack import CHUNK, EndBars, Found, Wish, pairs_of, 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.parts.facts import Ends
+from anchor_beam.documents.parts.identity import PartKey, full_name, key_of
 from anchor_beam.documents.parts.table import Listed
 from anchor_beam.documents.records import (
     BarRecord,
@@ -172,7 +173,7 @@ def _choices(
 
 def _of_rack(stock: Stock, axle: Axle, excluded: Counter[str]) -> list[BarRecord]:
     """The bars that fit, each once: an own one before the same of a list."""
-    found: dict[tuple[str, str, str], BarRecord] = {}
+    found: dict[PartKey, BarRecord] = {}
     for one in stock.parts:
         part = one.part
         if not isinstance(part, BarRecord) or one.axle not in (None, axle):
@@ -184,7 +185,7 @@ def _of_rack(stock: Stock, axle: Axle, excluded: Counter[str]) -> list[BarRecord
         if judged_.fit is Fit.NO:
             excluded[str(judged_.cause)] += 1
             continue
-        found.setdefault((part.name, part.maker, part.facts.revision), part)
+        found.setdefault(key_of(part), part)
     return list(found.values())
 
 
@@ -319,9 +320,13 @@ class _Judge:
 
 def setting_name(front: EndSetting, rear: EndSetting) -> str:
     """What a setting is called that nobody named: both bars with their holes."""
-    return " / ".join(
-        end_name(end.bar.name if end.fitted else "", (end.hole_left, end.hole_right)) for end in (front, rear)
-    )
+    return " / ".join(map(on_axle, (front, rear)))
+
+
+def on_axle(end: EndSetting) -> str:
+    """`Tidewright 17, late · 2/3`: the bar of an axle with its holes."""
+    bar = full_name(end.bar.name, end.bar.facts.revision) if end.fitted else ""
+    return end_name(bar, (end.hole_left, end.hole_right))
 
 
 def why(row: FoundSetting, wanted: Wanted) -> tuple[Remark, ...]:

@@ -6,6 +6,7 @@ from collections.abc import Iterable
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.parts.facts import Fitting
+from anchor_beam.documents.parts.identity import key_of
 from anchor_beam.documents.records import BarRecord, CarFile
 
 ON_BENCH = "the setting on the bench"
@@ -13,16 +14,12 @@ ON_BENCH = "the setting on the bench"
 
 def users_of(file: CarFile, parts: Iterable[BarRecord | Fitting]) -> tuple[str, ...]:
     """Settings of a car that have one of these parts on: that on the bench first, then kept ones by name."""
-    wanted = {_key(part) for part in parts}
+    wanted = {key_of(part) for part in parts}
     named = [(ON_BENCH, file.bench), *((setting.name, setting) for setting in file.settings)]
     found = []
     for name, setting in named:
         ends = (setting.end(axle) for axle in Axle)
         on = (part for end in ends for part in ((end.bar, *end.bought) if end.fitted else end.bought))
-        if any(_key(part) in wanted for part in on):
+        if any(key_of(part) in wanted for part in on):
             found.append(name)
     return tuple(found)
-
-
-def _key(part: BarRecord | Fitting) -> tuple[str, ...]:
-    return type(part).__name__, part.name, part.maker, part.facts.revision

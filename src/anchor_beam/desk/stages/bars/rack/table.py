@@ -12,6 +12,7 @@ from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.desk.widgets.plain import tip
 from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.parts.facts import PartKind
+from anchor_beam.documents.parts.identity import PartKey
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rack.columns import AT_WHEEL, COLUMNS, Column, Known, in_order
 from anchor_beam.figures.rack.rows import PartRow
@@ -34,7 +35,7 @@ class PartsModel(QAbstractTableModel):
         self.rows: list[PartRow] = []
         self.columns: tuple[Column, ...] = COLUMNS[PartKind.BAR]
         self.known: Known = {}
-        self.fitted: frozenset[tuple[str, str, str]] = frozenset()  # name, maker and revision of what is on the car
+        self.fitted: frozenset[PartKey] = frozenset()  # what is on the car
         self._units = System.METRIC
         self._by, self._falling = 0, False
 
@@ -81,7 +82,7 @@ class PartsModel(QAbstractTableModel):
                 return column.read(row, self.known, self._units)
             case Qt.ItemDataRole.TextAlignmentRole:
                 return int(LEFT if column.is_text else RIGHT)
-            case Qt.ItemDataRole.FontRole if (row.name, row.maker, row.revision) in self.fitted:
+            case Qt.ItemDataRole.FontRole if row.key in self.fitted:
                 return self._bold
             case Qt.ItemDataRole.ForegroundRole if row.verdict.fit is Fit.NO:
                 return self._theme.colour(Tone.SOFT)

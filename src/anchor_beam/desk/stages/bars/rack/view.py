@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence, QPalette, QShortcut
-from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -14,8 +14,9 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.bars.rack.hand import PartInHand
 from anchor_beam.desk.stages.bars.rack.lists import ListsButton
 from anchor_beam.desk.stages.bars.rack.table import PartsTable
-from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.plain import Label, OneLine
 from anchor_beam.documents.parts.facts import PartKind
+from anchor_beam.documents.parts.identity import key_of
 from anchor_beam.documents.parts.table import Listed, part_on
 from anchor_beam.documents.records import BarRecord, CarFile
 from anchor_beam.drawings.shapes import Size
@@ -28,7 +29,7 @@ from anchor_beam.jobs.request import Answer, Done, Failed, Request
 from anchor_beam.session.edits import FitListed, ForgetBar, TakeOff
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
-from anchor_beam.words.rack import HOW, NO_PLATFORM, NOT_OWN, counted, none_found, to_buy
+from anchor_beam.words.rack import NO_PLATFORM, NOT_OWN, counted, how, none_found, to_buy
 
 if TYPE_CHECKING:
     from anchor_beam.jobs.rack_tasks import RackOf
@@ -76,16 +77,16 @@ class RackView(QWidget):
         head = QHBoxLayout()
         for widget in (self.kind, self.search, self.fitting, self.count):
             head.addWidget(widget)
-        self.buy = Label()
+        self.buy = OneLine()
         self.buy.setFont(theme.font(Size.SMALL))
-        self.buy.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         self.buy.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         head.addWidget(self.buy, stretch=1)
         head.addWidget(self.lists)
         head.setContentsMargins(0, 0, theme.px(14), 0)
         column.addLayout(head)
-        self.table, self.hand, self.said = PartsTable(theme), PartInHand(bridge), Label(HOW)
+        self.table, self.hand, self.said = PartsTable(theme), PartInHand(bridge), Label()
         self.said.setFont(theme.font(Size.SMALL))
+        self.said.setWordWrap(True)
         column.addWidget(self.table, stretch=1)
         column.addWidget(self.said)
         column.addWidget(self.hand)
@@ -151,7 +152,8 @@ class RackView(QWidget):
         if isinstance(answer, Done):
             self.rows, self._parts, self._of = answer.value, {}, self._bridge.workshop.car
             self._own, self._lists = ((), {}) if self._asked is None else (self._asked.own, dict(self._asked.lists))
-            self.said.setText(HOW if self._platform else NO_PLATFORM)
+            shown = self._bridge.picture
+            self.said.setText(how(shown.file.aim.currency) if shown and self._platform else NO_PLATFORM)
             self.show_rows()
 
     def show_rows(self) -> None:
@@ -166,7 +168,7 @@ class RackView(QWidget):
             self.buy.setText(to_buy(len(owed.to_buy), owed.price, owed.hours, owed.unpriced, currency))
             end = shown.file.bench.end(self.axle)
             on = (end.bar, *end.bought) if end.fitted else end.bought
-            self.table.parts.fitted = frozenset((part.name, part.maker, part.facts.revision) for part in on)
+            self.table.parts.fitted = frozenset(map(key_of, on))
         every = sum(row.kind is kind for row in self.rows)
         self.count.setText(counted(len(rows), every) if self.rows else "")
         self.table.show_rows(rows, COLUMNS[kind], self._known, self._bridge.units)

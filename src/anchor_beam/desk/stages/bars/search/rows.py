@@ -8,12 +8,10 @@ from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelInd
 from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.widgets.plain import tip
-from anchor_beam.documents.records import EndSetting
 from anchor_beam.documents.searches import FoundSetting, Wanted
-from anchor_beam.figures.rack.search import why
+from anchor_beam.figures.rack.search import on_axle, why
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.bars import end_name
 from anchor_beam.words.phases import reading
 from anchor_beam.words.search import price_words
 
@@ -46,7 +44,7 @@ class FoundRows(QAbstractTableModel):
         reasons = () if self._wanted is None else why(row, self._wanted)
         said = "; ".join(reason.said(units) for reason in reasons)
         return (
-            str(place + 1), _on(row.setting.front), _on(row.setting.rear), margin,
+            str(place + 1), on_axle(row.setting.front), on_axle(row.setting.rear), margin,
             str(show(row.roll, Kind.ROLL_GRADIENT, units)), price_words(row.price, row.unpriced), f"{row.hours:g}",
             said,
         )  # fmt: skip
@@ -72,7 +70,3 @@ class FoundRows(QAbstractTableModel):
                 side = Qt.AlignmentFlag.AlignRight if index.column() in NUMBERS else Qt.AlignmentFlag.AlignLeft
                 return int(side | Qt.AlignmentFlag.AlignVCenter)
         return None
-
-
-def _on(end: EndSetting) -> str:
-    return end_name(end.bar.name if end.fitted else "", (end.hole_left, end.hole_right))

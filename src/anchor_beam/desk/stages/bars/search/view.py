@@ -22,7 +22,7 @@ from anchor_beam.desk.stages.bars.search.made import MadeRow
 from anchor_beam.desk.stages.bars.search.rows import WIDE, FoundRows
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.number_field import NumberField
-from anchor_beam.desk.widgets.plain import Label, tip
+from anchor_beam.desk.widgets.plain import Label, OneLine, tip
 from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.parts.table import Listed
@@ -41,11 +41,11 @@ from anchor_beam.words.search import (
     BEFORE,
     EVERY_PLATFORM,
     FROM_RACK,
-    HOW,
     STAYS,
     TO_BE_MADE,
     excluded_words,
     going_on,
+    how,
 )
 
 HALF = 0.5  # % of margin beside a wanted change that counts as it
@@ -101,6 +101,7 @@ class SearchView(QWidget):
         self.said = Label()
         self.said.setWordWrap(True)
         self.said.setFont(theme.font(Size.SMALL))
+        self.said.setContentsMargins(0, 0, theme.px(14), 0)
         column.addWidget(self.said)
         self.table.set_widths(WIDE)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS | Part.READINGS | Part.PHASE, then=self._show)
@@ -156,9 +157,8 @@ class SearchView(QWidget):
         self.start.clicked.connect(self.search)
         self.stop.clicked.connect(self._stop)
         self.stop.setEnabled(False)
-        self.going = Label()
+        self.going = OneLine()
         self.going.setFont(self._bridge.theme.font(Size.SMALL))
-        self.going.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
         for widget in (self.start, self.stop):
             row.addWidget(widget)
         row.addWidget(self.going, stretch=1)
@@ -317,7 +317,9 @@ class SearchView(QWidget):
         else:
             self._fill(kept.result.rows, kept.wanted)
             unknown = "" if shown.file.car.platform.strip() else EVERY_PLATFORM
-            self._say(" ".join(filter(None, (HOW, excluded_words(kept.result.excluded), unknown))))
+            self._say(
+                " ".join(filter(None, (how(shown.file.aim.currency), excluded_words(kept.result.excluded), unknown)))
+            )
 
     def _last(self) -> KeptSearch | None:
         found: list[KeptSearch | None] = []
