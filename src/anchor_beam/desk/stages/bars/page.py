@@ -6,6 +6,7 @@ from collections.abc import Callable
 from functools import cached_property
 from typing import TYPE_CHECKING
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QStackedWidget, QWidget
 
 from anchor_beam.core.sides import Axle
@@ -36,6 +37,8 @@ if TYPE_CHECKING:
 
 class BarsPage(Split):
     """Picking a hole on the board brings its bar into the panel."""
+
+    warned = Signal(object)  # Answer or None: what the setting on the bench is warned of
 
     def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
@@ -70,7 +73,8 @@ class BarsPage(Split):
             picker.taken.connect(lambda a=axle: self.tabs.choose(a))
         self.tabs.choose(self._axle)
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
-        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._warnings_wanted, then=self._count_warnings)
+        self._warned: Answer | None = None
+        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._warnings_wanted, then=self._take_warnings)
 
     def _look_at(self, board: str) -> None:
         self._looked_at = board
@@ -99,8 +103,10 @@ class BarsPage(Split):
 
         return WarningsOf(shown.file.car, shown.file.bench, shown.file.reference_setting)
 
-    def _count_warnings(self, answer: Answer | None) -> None:
+    def _take_warnings(self, answer: Answer | None) -> None:
         """A warning that nobody looks at warns nobody: their number stands on the strip."""
+        self._warned = answer
+        self.warned.emit(answer)
         self.strip.count("warnings", len(answer.value) if isinstance(answer, Done) else 0)
 
     def _choose(self, axle: Axle) -> None:
@@ -152,7 +158,10 @@ class BarsPage(Split):
         """What this setting is warned of."""
         from anchor_beam.desk.stages.bars.warnings_view import WarningsView
 
-        return WarningsView(self._bridge)
+        view = WarningsView(self._bridge)
+        view.take(self._warned)
+        self.warned.connect(view.take)
+        return view
 
     @cached_property
     def strength(self) -> StrengthView:

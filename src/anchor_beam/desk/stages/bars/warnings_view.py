@@ -8,7 +8,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.jobs.request import Answer, Done, Failed, Request
+from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 from anchor_beam.words.warnings import NOT_JUDGED, NOTHING, Warned
@@ -37,18 +37,10 @@ class WarningsView(QScrollArea):
         self._column.addStretch()
         self.setWidget(inside)
         self.setFixedHeight(px(166))
-        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)
         bridge.listen(self, to=Part.UNITS, then=self._show)
 
-    def _wanted(self) -> Request | None:
-        shown = self._bridge.picture
-        if shown is None:
-            return None
-        from anchor_beam.jobs.tasks import WarningsOf
-
-        return WarningsOf(shown.file.car, shown.file.bench, shown.file.reference_setting)
-
-    def _take(self, answer: Answer | None) -> None:
+    def take(self, answer: Answer | None) -> None:
+        """What was found, by whoever had it worked out; None while that goes on."""
         self._found = answer.value if isinstance(answer, Done) else None
         self._why = faults.sentence(answer.problem, self._bridge.units) if isinstance(answer, Failed) else ""
         self._show()
