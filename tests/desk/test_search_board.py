@@ -103,6 +103,18 @@ def test_two_per_cent_less_push_same_roll_front_stays(desk: Desk, search: Search
     assert results(desk.picture.file.car, best.setting).margin == pytest.approx(best.margin, abs=0.01)
 
 
+def test_comparing_with_what_nobody_searched_for_says_so(desk: Desk) -> None:
+    page = desk.stage("Bars")
+    desk.click(page.boards.buttons["compare"])
+    desk.rest()
+    desk.click(page.compare.found)
+    desk.rest()
+    assert "Nothing was searched for this car yet" in page.compare.said.text()
+    desk.click(page.compare.found)
+    desk.rest()
+    assert "Enter puts a row" in page.compare.said.text()
+
+
 def test_what_was_found_stands_beside_the_kept_settings_under_a_name_of_its_own(
     desk: Desk, search: SearchView
 ) -> None:

@@ -30,6 +30,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
 HOW = "Enter puts a row on the bench, R compares with it, a press on a head sorts."
+NOT_SEARCHED = "Nothing was searched for this car yet; “search” is to the left."
 MOST_FOUND = 12  # settings of a search that stand beside the others
 WIDEST = "neutral 0.4 ±3.0"  # of the figures in a column
 
@@ -122,7 +123,8 @@ class CompareView(QWidget):
                     self._items.take(i, replace(each, holes=row.holes))
             self._bridge.ask_again(self)
         done = sum(row.setting in self._known for row in rows)
-        self.said.setText(HOW if done == len(rows) else f"{done} of {len(rows)} worked out")
+        usual = NOT_SEARCHED if self.found.isChecked() and not self._searched() else HOW
+        self.said.setText(usual if done == len(rows) else f"{done} of {len(rows)} worked out")
         if isinstance(answer, Failed):
             self.said.setText(faults.sentence(answer.problem, self._bridge.units))
 
