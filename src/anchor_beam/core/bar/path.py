@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -125,6 +126,7 @@ class Centreline:
         return None
 
 
+@lru_cache(maxsize=64)  # mesh, tube walls and peak stress ask for the same path
 def lay(vertices: tuple[Vertex, ...]) -> Centreline:
     """Lay straights and arcs along the vertices, each arc tangent to both of its segments.
 
