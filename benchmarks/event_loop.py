@@ -28,6 +28,7 @@ from PySide6.QtCore import QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
@@ -122,7 +123,7 @@ def acts(bridge: Bridge, window: Window) -> Iterator[tuple[str, Callable[[], obj
         ),
     )
     yield "a hole", lambda: workshop.do(SetHole(Axle.REAR, (Side.LEFT,), 0))
-    yield "another rung", lambda: workshop.do(ReachRung((0, 0), (0, 0)))
+    yield "another rung", lambda: workshop.do(ReachRung(Holes(0, 0), Holes(0, 0)))
     yield "undo", workshop.undo
     yield "redo", workshop.redo
     for stage in STAGES:

@@ -85,7 +85,7 @@ def test_the_plane_has_every_setting_that_the_holes_reach_and_this_one_among_the
     spots = plane(shown.file.car, shown.file.bench)
     assert page.plane._spots == spots
     bench = shown.file.bench
-    holes = ((bench.front.hole_left, bench.front.hole_right), (bench.rear.hole_left, bench.rear.hole_right))
+    holes = bench.front.holes, bench.rear.holes
     (here,) = [spot for spot in spots if (spot.front, spot.rear) == holes]
     for phase in FIVE:
         assert here.margin(phase) == pytest.approx(shown.now.margin_of(phase), abs=1e-6)

@@ -14,6 +14,7 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog, QLineEdit, QTableView
 
 from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.desk.stages.bars.compare_view import CompareView
 from anchor_beam.desk.stages.bars.map_view import MapView
 from anchor_beam.documents.records import Figure
@@ -158,9 +159,7 @@ def test_a_ring_is_explained_under_the_pointer_and_set_by_a_click(desk: Desk, ri
     QTest.mouseClick(rings, LEFT_BUTTON, pos=place)
     desk.rest()
     bench = desk.picture.file.bench
-    assert ((bench.front.hole_left, bench.front.hole_right), (bench.rear.hole_left, bench.rear.hole_right)) == (
-        spot.front, spot.rear,
-    )  # fmt: skip
+    assert (bench.front.holes, bench.rear.holes) == (spot.front, spot.rear)
     assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(spot.margin(Phase.MIDDLE), abs=0.01)
 
 
@@ -184,7 +183,7 @@ def test_bars_off_their_links_are_on_the_map_too_if_asked_for(desk: Desk, rings:
     desk.click(rings.unhooked)
     desk.rest()
     assert len(rings._spots) == hooked + 5 + 5 + 1
-    spot = next(one for one in rings._spots if one.front == (1, 1) and one.rear is None)
+    spot = next(one for one in rings._spots if one.front == Holes(1, 1) and one.rear is None)
     assert rings.explain(spot).startswith("front hole 2, rear unhooked")
     place = rings.pixel(spot.margin(Phase.MIDDLE), spot.roll_gradient).toPoint()
     QTest.mouseClick(rings, LEFT_BUTTON, pos=place)
@@ -193,7 +192,7 @@ def test_bars_off_their_links_are_on_the_map_too_if_asked_for(desk: Desk, rings:
     assert not bench.rear.connected and bench.rear.fitted
     assert (bench.front.hole_left, bench.front.hole_right) == (1, 1)
     assert desk.picture.now.margin_of(Phase.MIDDLE) == pytest.approx(spot.margin(Phase.MIDDLE), abs=0.01)
-    back = next(one for one in rings._spots if one.front == (1, 1) and one.rear == (0, 1))
+    back = next(one for one in rings._spots if one.front == Holes(1, 1) and one.rear == Holes(0, 1))
     QTest.mouseClick(rings, LEFT_BUTTON, pos=rings.pixel(back.margin(Phase.MIDDLE), back.roll_gradient).toPoint())
     desk.rest()
     assert desk.picture.file.bench.rear.connected
@@ -206,7 +205,7 @@ def test_rings_follow_the_phase(desk: Desk, rings: MapView) -> None:
 
 def test_the_front_of_pareto_holds_what_no_other_beats() -> None:
     def ring(margin: float, roll: float) -> Spot:
-        return Spot((0, 0), (0, 0), (margin,) * len(FIVE), roll)
+        return Spot(Holes(0, 0), Holes(0, 0), (margin,) * len(FIVE), roll)
 
     best, close, beaten, flat = ring(1.0, 5.0), ring(4.0, 3.5), ring(5.0, 5.5), ring(6.0, 2.5)
     found = pareto((best, close, beaten, flat), Phase.MIDDLE, (0.0, 2.0), (2.0, 3.0))

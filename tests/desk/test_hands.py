@@ -257,7 +257,7 @@ def test_an_axle_without_a_bar_shows_none_and_takes_one_from_the_rack(desk: Desk
     links.tabs.choose(Axle.REAR)
     desk.settle()
     assert (
-        links.boards[Axle.REAR]
+        links.sides[Axle.REAR]
         .findChild(QStackedWidget)
         .currentWidget()
         .accessibleName()

@@ -12,12 +12,14 @@ from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, team
 from anchor_beam.documents.records import BarState, CarFile
 from anchor_beam.drawings.bars import bars_in_plan, hole_points, picker_key, plan_points, spacing_key
 from anchor_beam.drawings.car import car_from_left, car_in_plan
-from anchor_beam.drawings.links import board_for, link_elevation
+from anchor_beam.drawings.links import ShownLink, board_for, link_elevation
+from anchor_beam.drawings.links_behind import axle_with_links
 from anchor_beam.drawings.shapes import Area, Dimension, Drawing, LabelStack, Line, Ring, Slot, Text, Tone, Tube
 from anchor_beam.figures.results import results
 from anchor_beam.figures.shown_bars import shown_bar
 from anchor_beam.figures.shown_car import car_shape
-from anchor_beam.figures.shown_links import shown_link
+from anchor_beam.figures.shown_links import link_points, shown_axle, shown_link, travel_of
+from anchor_beam.figures.travelling import Moving
 from anchor_beam.units.kinds import SYSTEMS, System
 
 
@@ -46,10 +48,16 @@ def plan(shown: Shown, units: System = System.METRIC) -> Drawing:
 
 
 def test_everything_lies_on_the_board(shown: Shown) -> None:
-    links = [shown_link(shown, axle, side, System.METRIC) for axle in Axle for side in Side]
-    low, high = board_for(tuple(links))
     shape = car_shape(shown.file.car)
-    boards = [plan(shown), car_in_plan(shape), car_from_left(shape), *(link_elevation(x, low, high) for x in links)]
+    boards = [plan(shown), car_in_plan(shape), car_from_left(shape)]
+    for axle in Axle:
+        for way in Moving:
+            moving = travel_of(shown, axle, way)
+            for at in (0, moving.ride, len(moving.handle) - 1):
+                sides = [shown_link(shown, axle, side, moving, at, System.METRIC) for side in Side]
+                boards += [link_elevation(side, *board_for(link_points(shown, axle, moving))) for side in sides]
+                behind = shown_axle(shown, axle, moving, at, System.METRIC)
+                boards.append(axle_with_links(behind, float(moving.handle[-1])))
     for board in boards:
         points = [p for item in board.items for p in getattr(item, "points", getattr(item, "anchors", ()))]
         points += [item.at for item in board.items if isinstance(item, Text | Slot)]
@@ -142,13 +150,18 @@ def test_heights_are_drawn_from_the_ground() -> None:
     assert {"car.cg_height", "car.front.roll_centre_height", "car.rear.roll_centre_height"} <= slots
 
 
+def at_ride(shown: Shown, axle: Axle, side: Side) -> ShownLink:
+    moving = travel_of(shown, axle, Moving.BOTH)
+    return shown_link(shown, axle, side, moving, moving.ride, System.METRIC)
+
+
 def test_link_elevations_share_a_scale_and_show_the_bent_arm() -> None:
     shown = Shown(harrow_half_ton())
-    left, right = (shown_link(shown, Axle.FRONT, side, System.METRIC) for side in Side)
+    left, right = (at_ride(shown, Axle.FRONT, side) for side in Side)
     assert math.dist(left.hole, left.pickup) == pytest.approx(0.104, abs=2e-4)
     assert "below level" in left.arm_words
     assert right.arm_words == "arm level"
-    boards = [link_elevation(x, *board_for((left, right))) for x in (left, right)]
+    boards = [link_elevation(x, *board_for((left.tip, right.pickup))) for x in (left, right)]
     assert (boards[0].width, boards[0].height) == (boards[1].width, boards[1].height)
     slots = {item.key for board in boards for item in of_kind(board, Slot)}
     assert slots == {"bench.front.link_left", "bench.front.link_right"}
@@ -156,8 +169,8 @@ def test_link_elevations_share_a_scale_and_show_the_bent_arm() -> None:
 
 def test_forward_arms_point_to_the_front_which_is_left_in_the_elevation() -> None:
     shown = Shown(sorrel_finch())
-    front, rear = (shown_link(shown, axle, Side.LEFT, System.METRIC) for axle in Axle)
+    front, rear = (at_ride(shown, axle, Side.LEFT) for axle in Axle)
     assert front.hole[0] > 0.0 > rear.hole[0]
-    board = link_elevation(front, *board_for((front,)))
+    board = link_elevation(front, *board_for((front.tip, front.pickup)))
     joint = next(ring for ring in of_kind(board, Ring) if ring.chosen)
     assert joint.centre[0] < 0.0

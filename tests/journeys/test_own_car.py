@@ -12,6 +12,7 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.fields import AIM_FIELDS, AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
+from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.documents.records import BarState, Provenance, TravelEnds
 from support.desk import Desk
@@ -85,6 +86,16 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
         look()
         links = desk.stage("Links")
         links.tabs.choose(axle)
+        desk.type(next(f for f in links.findChildren(FigureField) if f.place == f"car.{axle}.pickup_holes"), "3")
+        for mount in LinkMount:
+            choose(
+                desk,
+                next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} link hangs on"),
+                mount,
+            )
+            for board in links.boards.buttons.values():
+                board.click()
+                look()
         choose(desk, next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} link adjuster"),
                "opposite threads")  # fmt: skip
         look()

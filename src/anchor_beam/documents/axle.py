@@ -8,6 +8,7 @@ from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, mass, quantity, rate, ratio
+from anchor_beam.documents.mounting import Mounting
 from anchor_beam.documents.recorded import record
 from anchor_beam.units.kinds import DEG, Kind
 
@@ -48,15 +49,15 @@ class Adjuster(StrEnum):
     FIXED = "fixed length"
 
 
-CAR, GRIP, STEER, LINKAGE, _, NOTHING = Enters
+CAR, GRIP, STEER, LINKAGE, _, _, NOTHING = Enters
 FINE = Kind.FINE_LENGTH
 
 PICKUP_HEIGHT = "Link's other joint above the bar's pivot axis at ride height, below is negative."
 
 
 @record
-class AxleRecord:
-    """One axle as measured. unsprung_mass: per wheel, of the whole axle when it is live."""
+class AxleRecord(Mounting):
+    """One axle as measured, with what its links hang on. unsprung_mass: per wheel, of the whole axle when it is live."""
 
     kind: AxleKind
     arms: ArmDirection
@@ -178,7 +179,7 @@ class AxleRecord:
     @property
     def idle(self) -> frozenset[str]:
         """Names of the figures that play no part on an axle like this one."""
-        found: set[str] = set()
+        found = set(self.idle_mounts)
         if self.kind is not AxleKind.LIVE:
             found.add("spring_base")
         if self.differential is not Differential.LIMITED_SLIP:

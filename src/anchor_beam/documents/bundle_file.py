@@ -58,7 +58,7 @@ class BundleDocument(BaseModel):
 
 KeptEndDocument = create_model(
     "KeptEndDocument", __base__=Sourced, connected=(bool, ...), fitted=(bool, True), hole_left=(Number, ...),
-    hole_right=(Number, ...), part=(Number, ...),
+    hole_right=(Number, ...), pickup=(Number, 1), part=(Number, ...),
     bought=(Bought, ()), **figures(END_FIELDS),
 )  # fmt: skip
 

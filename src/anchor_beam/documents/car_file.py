@@ -26,6 +26,7 @@ from anchor_beam.documents.json_text import FORMAT, parse_json, require_format
 from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.load_states import STATE_FIELDS, twice
 from anchor_beam.documents.model_text import STRICT, Name, Note, Notes
+from anchor_beam.documents.mounting import NOT_LIVE, LinkMount
 from anchor_beam.documents.parts.documents import Bought, FactsDocument
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
@@ -87,7 +88,8 @@ BarDocument = create_model(
 EndDocument = create_model(
     "EndDocument", __base__=Sourced, bar=(BarDocument, ...), connected=(bool, True),
     fitted=(bool, True), bought=(Bought, ()),
-    hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...), **figures(END_FIELDS),
+    hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...),
+    pickup=(Annotated[int, Field(ge=1)], 1), **figures(END_FIELDS),
 )  # fmt: skip
 
 
@@ -200,6 +202,16 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
                     problems.append(Problem(
                         f"{place}.{axle}.{key}", f"The bar “{end.bar.name}” has no hole {getattr(end, key)}.",
                         f"1 to {len(end.bar.holes_mm)}"))  # fmt: skip
+            count = int(getattr(document.car, axle).pickup_holes)
+            if end.pickup > count:
+                problems.append(Problem(f"{place}.{axle}.pickup", f"The car has no {axle} pick-up hole {end.pickup}.",
+                                        f"1 to {count}"))  # fmt: skip
+    for axle in Axle:
+        record: Any = getattr(document.car, axle)
+        if record.link_on is LinkMount.LIVE_AXLE and record.kind is not AxleKind.LIVE:
+            problems.append(
+                Problem(f"car.{axle}.link_on", NOT_LIVE, ", ".join(set(LinkMount) - {LinkMount.LIVE_AXLE}))
+            )
     names = [item.name for item in document.settings]
     for i, name in enumerate(names):
         if name in names[:i]:

@@ -5,6 +5,7 @@ A figure goes to the core's input that its declaration names, under its own name
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from functools import lru_cache
 
@@ -15,12 +16,14 @@ from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
 from anchor_beam.core.car.measured import MeasuredCar
 from anchor_beam.core.grip.measured import MeasuredGrip
 from anchor_beam.core.grip.model import Drive
-from anchor_beam.core.linkage.linkage import Tape
+from anchor_beam.core.linkage.linkage import Points, Tape
+from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut, Point
 from anchor_beam.core.linkage.tape import PickUp
 from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Enters
+from anchor_beam.documents.mounting import WAYS, LinkMount
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Adjuster, ArmDirection, AxleRecord, BarRecord, CarRecord, TravelEnds
 
@@ -92,21 +95,55 @@ def bar_input(bar: BarRecord) -> Bar:
     ).bar()
 
 
-def linkage(axle: AxleRecord) -> Tape:
-    """How the links of an axle hang."""
-    left, right = (_pickup(axle, side) for side in Side)
-    return Tape(left, right)
+def linkage(axle: AxleRecord, hole: int = 0, opposite: float = -1.0) -> Tape | Points:
+    """How the links of an axle hang in a hole of what is beyond them. opposite: travel of the other wheel over that of each
+    wheel, which matters on a live axle only: -1 in roll, 1 in bump."""
+    left, right = (pickup(axle, side, hole) for side in Side)
+    if axle.link_on is LinkMount.MEASURED:
+        return Tape(left, right)
+    one, other = (_mount(axle, side, at, opposite) for side, at in zip(Side, (left, right), strict=True))
+    return Points(one, other, left.arms_forward)
 
 
-def _pickup(axle: AxleRecord, side: Side) -> PickUp:
+def pickup(axle: AxleRecord, side: Side, hole: int = 0) -> PickUp:
+    """Where the far end of one side's link is at ride height."""
     height = axle.pickup_height_left if side is Side.LEFT else axle.pickup_height_right
+    forward = axle.arms is ArmDirection.FORWARD
+    ahead = hole * axle.pickup_step_ahead.value * (1.0 if forward else -1.0)
     return PickUp(
-        ahead=axle.pickup_ahead.value,
-        height=height.value,
-        from_centre=axle.pickup_spacing.value / 2.0,
+        ahead=axle.pickup_ahead.value + ahead,
+        height=height.value + hole * axle.pickup_step_up.value,
+        from_centre=axle.pickup_spacing.value / 2.0 + hole * axle.pickup_step_out.value,
         ratio=axle.pickup_ratio.value,
-        arms_forward=axle.arms is ArmDirection.FORWARD,
+        arms_forward=forward,
     )
+
+
+def joints(axle: AxleRecord, side: Side) -> tuple[Point, Point, Point]:
+    """Front inner, rear inner and outer joint of a control arm at ride height, in the bar's frame [m]."""
+    outwards = 1.0 if side is Side.LEFT else -1.0
+
+    def joint(name: str) -> Point:
+        ahead, out, up = (getattr(axle, f"{name}_{way}").value for way in WAYS)
+        return ahead, outwards * out, up
+
+    return joint("inner_front"), joint("inner_rear"), joint("outer")
+
+
+def _mount(axle: AxleRecord, side: Side, at: PickUp, opposite: float) -> Mount:
+    outwards = 1.0 if side is Side.LEFT else -1.0
+    point = (at.ahead if at.arms_forward else -at.ahead), outwards * at.from_centre, at.height
+    if axle.link_on is LinkMount.ARM:
+        front, rear, outer = joints(axle, side)
+        return OnArm((front, rear), outer, point)
+    if axle.link_on is LinkMount.STRUT:
+        lean = -math.tan(axle.strut_back.value), -outwards * math.tan(axle.strut_in.value), 1.0
+        return OnStrut(point, lean, at.ratio)
+    moving: OnStrut | OnLiveAxle = OnStrut(point)
+    if axle.kind is AxleKind.LIVE:
+        centre = (0.0, 0.0, axle.roll_centre_height.value - axle.bar_height.value)
+        moving = OnLiveAxle(point, centre, axle.track.value, opposite)
+    return BarOnAxle(moving) if axle.link_on is LinkMount.BODY else moving
 
 
 def length_per_turn(axle: AxleRecord) -> float | None:

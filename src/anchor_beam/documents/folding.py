@@ -95,7 +95,7 @@ def _worn(kept: KeptSetting, record: Record) -> Setting:
         part: Part = record(of.worn)
         return EndSetting(
             part.bar, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.worn, of.link_part, of.bracket,
-            of.bushings,
+            of.bushings, of.pickup,
         )  # fmt: skip
 
     return Setting(kept.name, end(kept.front), end(kept.rear), kept.state)
@@ -255,7 +255,8 @@ def _kept(setting: Setting) -> KeptSetting:
     def end(of: EndSetting) -> KeptEnd:
         assert of.worn is not None  # given by `_end`
         return KeptEnd(
-            of.worn, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.link_part, of.bracket, of.bushings
+            of.worn, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.link_part, of.bracket,
+            of.bushings, of.pickup,
         )  # fmt: skip
 
     return KeptSetting(setting.name, end(setting.front), end(setting.rear), setting.state)

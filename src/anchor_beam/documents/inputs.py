@@ -71,6 +71,7 @@ class Enters(Enum):
     GRIP = auto()  # core.grip.model.GripBatch
     STEER = auto()  # the same, but only the handling curve depends on it
     LINKAGE = auto()  # core.linkage.tape.PickUp
+    MOUNT = auto()  # core.linkage.mounts
     BAR = auto()  # core.bar.shape.Dimensions
     NOTHING = auto()  # a wish, or a count
 
@@ -173,6 +174,24 @@ def length(
     return quantity(
         kind, label, (low, high), (usual_low, usual_high), help, enters=enters, spread=spread / 1e3, later=later
     )
+
+
+@dataclass(frozen=True)
+class Way:
+    """A way that a coordinate goes, with what it is counted from; ranges in mm."""
+
+    name: str
+    help: str
+    legal: Range
+    usual: Range
+
+
+def coordinate(point: str, way: Way, typical: float, *, exact: bool = False) -> Any:
+    """One coordinate of a point that something hangs on [mm]; exact: a pattern, that is as it is."""
+    return length(
+        f"{point}, {way.name}", way.legal, way.usual, way.help, enters=Enters.MOUNT, spread=0.0 if exact else 8.0,
+        kind=Kind.FINE_LENGTH, later=lambda _at: typical,
+    )  # fmt: skip
 
 
 def mass(

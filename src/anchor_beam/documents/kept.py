@@ -22,6 +22,7 @@ class KeptEnd:
     link_part: LinkPart | None = None
     bracket: BracketPart | None = None
     bushings: BushingPart | None = None
+    pickup: int = 0
 
 
 @dataclass(frozen=True)

@@ -56,13 +56,12 @@ class DocumentKind(Generic[R]):
 
 
 def _write_end(end: KeptEnd) -> Plain:
-    head = {**plain.fitted_plain(end.state), "hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
-    return head | plain.link_figures(end) | plain.bought_plain(end) | {"part": end.worn}
+    return plain.hung_plain(end) | plain.link_figures(end) | plain.bought_plain(end) | {"part": end.worn}
 
 
 def _read_end(data: Plain) -> KeptEnd:
-    rest = plain.links_from(data) | plain.bought_from(data)
-    return KeptEnd(int(data["part"]), plain.fitted_from(data), data["hole_left"] - 1, data["hole_right"] - 1, **rest)
+    rest: Plain = plain.hung_from(data) | plain.links_from(data) | plain.bought_from(data)
+    return KeptEnd(int(data["part"]), **rest)
 
 
 def _write_setting(setting: KeptSetting) -> Plain:

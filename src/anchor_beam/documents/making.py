@@ -11,6 +11,7 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD
 from anchor_beam.documents.inputs import Around, Field
 from anchor_beam.documents.later import later_figures
+from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -46,7 +47,8 @@ BAR_DEFAULTS = {
 
 def axle_record(
     source: Provenance, axle: Axle, *, kind: AxleKind = AxleKind.INDEPENDENT, arms: ArmDirection = ArmDirection.FORWARD,
-    adjuster: Adjuster = Adjuster.OPPOSITE, differential: Differential = Differential.OPEN, pickup_height_mm: float,
+    adjuster: Adjuster = Adjuster.OPPOSITE, differential: Differential = Differential.OPEN,
+    link_on: LinkMount = LinkMount.MEASURED, pickup_height_mm: float,
     **numbers: float,
 ) -> AxleRecord:  # fmt: skip
     """An axle; both pick-ups at one height unless given apart."""
@@ -58,7 +60,7 @@ def axle_record(
             made[field.name] = Figure(made[field.name].value, MEASURED if field.is_exact else Provenance.TYPICAL)
     return AxleRecord(
         kind=kind, arms=arms, adjuster=adjuster, differential=differential, tyre=AxleTyre.OF_CAR,
-        travel_ends=TravelEnds.LEFT_OUT, **made,
+        travel_ends=TravelEnds.LEFT_OUT, link_on=link_on, **made,
     )  # fmt: skip
 
 

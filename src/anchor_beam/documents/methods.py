@@ -34,6 +34,14 @@ TAPE_AND_LEVEL = Method("tape and level", 2.0 * MM)
 SCALES = Method("corner scales", 0.5, 0.004, 60)  # kg; of pads that are level within 2 mm, settled
 PRESS = Method("press", 0.0, 0.02, 90)
 
+
+def _of_joints() -> dict[str, Method]:
+    """Heights take a level, the rest a tape alone."""
+    joints = ("inner_front", "inner_rear", "outer")
+    level = {f"{joint}_up": TAPE_AND_LEVEL for joint in joints}
+    return level | {f"{joint}_{way}": TAPE for joint in joints for way in ("ahead", "out")}
+
+
 METHODS: dict[str, Method] = {
     "wheelbase": LONG_TAPE, "track": LONG_TAPE, "wheel_centre_height": TAPE_AND_LEVEL, "spring_base": TAPE,
     "roll_centre_height": Method("pick-up points by tape", 10.0 * MM, minutes=60), "corner_fl": SCALES,
@@ -56,7 +64,9 @@ METHODS: dict[str, Method] = {
     "preload": Method("torque wrench on a lifted wheel", 3.0, minutes=30), "speed": Method("log", 0.0, 0.02),
     "build_up": Method("log", 0.0, 0.10), "trail_braking": Method("log", 0.02 * GRAVITY),
     "lift_off": Method("log", 0.01 * GRAVITY), "exit_drive": Method("log", 0.01 * GRAVITY), "pickup_ahead": TAPE,
-    "pickup_height_left": TAPE_AND_LEVEL, "pickup_height_right": TAPE_AND_LEVEL, "pickup_spacing": TAPE,
+    **_of_joints(), "bar_height": TAPE_AND_LEVEL, "strut_in": Method("angle gauge", 0.5 * DEG),
+    "strut_back": Method("angle gauge", 0.5 * DEG), "pickup_height_left": TAPE_AND_LEVEL,
+    "pickup_height_right": TAPE_AND_LEVEL, "pickup_spacing": TAPE,
     "pickup_ratio": Method("jack and tape", 0.012, minutes=45), "od": Method("caliper", 0.05 * MM),
     "wall": Method("caliper at the end, or weight", 0.08 * MM), "centre_length": TAPE, "pivot_spacing": TAPE,
     "arm_length": Method("tape", 1.0 * MM), "drop": TAPE, "splay": Method("tape", 0.5 * DEG),

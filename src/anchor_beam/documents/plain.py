@@ -168,23 +168,27 @@ def setting_plain(setting: Setting) -> dict[str, Any]:
     """A setting, complete in itself."""
 
     def end(record: EndSetting) -> dict[str, Any]:
-        head = {**fitted_plain(record.state), "hole_left": record.hole_left + 1, "hole_right": record.hole_right + 1}
         rest = {"bar": bar_plain(record.bar)} | bought_plain(record)
-        return head | _figures_out(_record_figures(record, END_FIELDS)) | rest
+        return hung_plain(record) | _figures_out(_record_figures(record, END_FIELDS)) | rest
 
     state = {"state": setting.state} if setting.state else {}
     return {"name": setting.name, "front": end(setting.front), "rear": end(setting.rear)} | state
 
 
-def fitted_plain(state: BarState) -> dict[str, bool]:
-    """Whether there is a bar and whether it hangs on its links; that there is one goes without saying."""
-    connected = {"connected": state is BarState.HOOKED}
-    return connected if state is not BarState.NONE else {"fitted": False} | connected
+def hung_plain(end: EndSetting | KeptEnd) -> dict[str, int]:
+    """Whether there is a bar, whether it hangs on its links, and in which holes, counted from 1; that there is a bar, and
+    that the links hang in the first hole of what is beyond, goes without saying."""
+    fitted = {} if end.state is not BarState.NONE else {"fitted": False}
+    holes = {"hole_left": end.hole_left + 1, "hole_right": end.hole_right + 1}
+    pickup = {"pickup": end.pickup + 1} if end.pickup else {}
+    return {**fitted, "connected": end.state is BarState.HOOKED, **holes, **pickup}
 
 
-def fitted_from(group: dict[str, Any]) -> BarState:
-    """What `fitted_plain` made."""
-    return BarState.of(bool(group.get("fitted", True)), bool(group["connected"]))
+def hung_from(group: dict[str, Any]) -> dict[str, Any]:
+    """What `hung_plain` made, by name."""
+    state = BarState.of(bool(group.get("fitted", True)), bool(group["connected"]))
+    left, right = group["hole_left"] - 1, group["hole_right"] - 1
+    return {"state": state, "hole_left": left, "hole_right": right, "pickup": int(group.get("pickup", 1)) - 1}
 
 
 def bought_plain(end: EndSetting | KeptEnd) -> dict[str, Any]:
@@ -283,11 +287,8 @@ def bar_from(group: dict[str, Any]) -> BarRecord:
 
 
 def _end(group: dict[str, Any]) -> EndSetting:
-    rest: dict[str, Any] = bought_from(group) | _figures_in(group, END_FIELDS)
-    return EndSetting(
-        bar=bar_from(group["bar"]), state=fitted_from(group), hole_left=group["hole_left"] - 1,
-        hole_right=group["hole_right"] - 1, worn=None, **rest,
-    )  # fmt: skip
+    rest: dict[str, Any] = hung_from(group) | bought_from(group) | _figures_in(group, END_FIELDS)
+    return EndSetting(bar=bar_from(group["bar"]), worn=None, **rest)
 
 
 def setting_from(group: dict[str, Any]) -> Setting:

@@ -6,13 +6,15 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import TypeVar, dataclass_transform
 
-from anchor_beam.documents.inputs import angle, length, mass, quantity, rate, ratio
+from anchor_beam.documents.inputs import angle, coordinate, length, mass, quantity, rate, ratio
 
 T = TypeVar("T")
 HASH = "_hash"
 
 
-@dataclass_transform(frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity))
+@dataclass_transform(
+    frozen_default=True, field_specifiers=(field, length, mass, rate, angle, ratio, quantity, coordinate)
+)
 def record(cls: type[T]) -> type[T]:
     """A frozen dataclass that works out its hash the first time only: big records are keys of caches, see decision 0012."""
     made = dataclass(frozen=True)(cls)

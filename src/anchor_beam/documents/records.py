@@ -52,7 +52,7 @@ def window(phase: Phase, end: int) -> Any:
     )  # fmt: skip
 
 
-CAR, GRIP, _, LINKAGE, BAR, NOTHING = Enters
+CAR, GRIP, _, LINKAGE, _, BAR, NOTHING = Enters
 FINE = Kind.FINE_LENGTH
 ON_SCALES = "What the scale under this wheel shows, driver seated."
 ALONG = Kind.ACCELERATION

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 from enum import StrEnum
 
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, rate
 from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Fitting, LinkPart, PartFacts
@@ -104,7 +105,8 @@ class EndSetting:
     that was there last, or that such cars have.
 
     worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept. link_part, bracket,
-    bushings: what is bought beside the bar, None where nobody said.
+    bushings: what is bought beside the bar, None where nobody said. pickup: the hole at the far end of
+    both links, 0 the first.
     """
 
     bar: BarRecord
@@ -117,6 +119,7 @@ class EndSetting:
     link_part: LinkPart | None = None
     bracket: BracketPart | None = None
     bushings: BushingPart | None = None
+    pickup: int = 0
 
     @property
     def bought(self) -> tuple[Fitting, ...]:
@@ -132,6 +135,15 @@ class EndSetting:
     def connected(self) -> bool:
         """Whether there is one that hangs on its links."""
         return self.state is BarState.HOOKED
+
+    @property
+    def holes(self) -> Holes:
+        """Where its links hang."""
+        return Holes(self.hole_left, self.hole_right, self.pickup)
+
+    def hung_in(self, holes: Holes) -> EndSetting:
+        """The same with its links in other holes."""
+        return replace(self, hole_left=holes.left, hole_right=holes.right, pickup=holes.pickup)
 
     def hole(self, side: Side) -> int:
         """The hole of one side, 0 at the end of the arm."""

@@ -1,8 +1,9 @@
-"""Arm and link of one side at ride height, seen from the left with the front to the left, to scale."""
+"""Arm and link of one side, seen from the left with the front to the left, to scale and anywhere in its travel."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle, Side
@@ -23,12 +24,30 @@ from anchor_beam.drawings.shapes import (
     Tone,
 )
 
+SECTOR = 0.05  # m: radius of the sector that shows how far a joint is out of its plane
+
+
+@dataclass(frozen=True)
+class ShownJoint:
+    """How far the joints of a link are out of their plane [rad], and what they give; None where nobody knows that."""
+
+    angle: float
+    limit: float | None
+    words: str
+
+    @property
+    def near(self) -> bool:
+        """Whether the joint nears what it gives."""
+        return self.limit is not None and self.angle > 0.8 * self.limit
+
 
 @dataclass(frozen=True)
 class ShownLink:
     """One side, all in m from the bar's pivot axis, x forward and z up as the core gives them.
 
-    tip: the end of the arm. level_hole: where the hole would be with the arm level.
+    tip: the end of the arm. ghost_hole, ghost_pickup: with the arm level at ride height, or, away from ride height, as they
+    are there. others: the other holes of the arm, and at the far end of the link. moved: the wheel is away from ride height.
+    warning: what goes wrong here, empty for nothing.
     """
 
     axle: Axle
@@ -37,9 +56,14 @@ class ShownLink:
     hole: XY
     tip: XY
     pickup: XY
-    level_hole: XY
+    ghost_hole: XY
+    ghost_pickup: XY
+    others: tuple[XY, ...]
     arm_words: str
     link_words: str
+    joint: ShownJoint
+    moved: bool = False
+    warning: str = ""
 
 
 def _flip(point: XY) -> XY:
@@ -50,21 +74,24 @@ def _flip(point: XY) -> XY:
 def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
     """Elevation within the given board, so that left and right are drawn to one scale."""
     tone, axis = tone_of(shown.axle), (0.0, 0.0)
-    hole, tip, pickup, level = (_flip(p) for p in (shown.hole, shown.tip, shown.pickup, shown.level_hole))
+    hole, tip, pickup = (_flip(p) for p in (shown.hole, shown.tip, shown.pickup))
+    ghost = axis, _flip(shown.ghost_hole), _flip(shown.ghost_pickup)
     items: list[Item] = [
         Line(((low[0], 0.0), (high[0], 0.0)), Tone.HAIRLINE, Pen.CENTRE),
-        Line((axis, level, pickup), Tone.SOFT, Pen.GHOST),
+        Line(ghost, Tone.SOFT, Pen.GHOST),
         Line(_blade(axis, tip, shown.od), tone, Pen.PART, closed=True, fill=Tone.PANEL),
         Circle(axis, shown.od, Tone.INK, Pen.PART, fill=Tone.SHEET),
         Circle(axis, shown.od / 2, tone, Pen.PART, fill=tone),
-        Line((hole, pickup), Tone.INK, Pen.HEAVY),
+        *(Ring(_flip(other), Tone.SOFT) for other in shown.others),
+        Line((hole, pickup), Tone.WARNING if shown.warning else Tone.INK, Pen.HEAVY),
         Ring(hole, Tone.GRAB, chosen=True),
-        Ring(pickup, Tone.INK),
+        Ring(pickup, Tone.GRAB),
     ]
     outward = 1.0 if pickup[0] > 0 else -1.0
-    x = pickup[0] + outward * 0.075
-    items.append(Dimension((x, 0.0), (x, pickup[1]), slot=f"car.{shown.axle}.pickup_height_{shown.side}"))
-    items.append(Line(((pickup[0], pickup[1]), (x + outward * 0.015, pickup[1])), Tone.HAIRLINE, Pen.HAIR))
+    if not shown.moved:
+        x = pickup[0] + outward * 0.075
+        items.append(Dimension((x, 0.0), (x, pickup[1]), slot=f"car.{shown.axle}.pickup_height_{shown.side}"))
+        items.append(Line(((pickup[0], pickup[1]), (x + outward * 0.015, pickup[1])), Tone.HAIRLINE, Pen.HAIR))
     middle = ((hole[0] + pickup[0]) / 2, (hole[1] + pickup[1]) / 2)
     align = Align.RIGHT if outward > 0 else Align.LEFT
     items.append(Slot(f"bench.{shown.axle}.link_{shown.side}", (middle[0] - outward * 0.018, middle[1]), align))
@@ -72,19 +99,41 @@ def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
     at = (0.5 * tip[0], 0.5 * tip[1] + below * (0.5 * shown.od + 0.012))
     items.append(Text(at, shown.arm_words, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.7 * below))
     beyond = 1.0 if pickup[1] > 0 else -1.0
+    if shown.warning:
+        items.append(
+            Text(pickup, shown.warning, Size.SMALL, Tone.WARNING, Align.CENTRE, bold=True, raise_by=2.5 * beyond)
+        )
     items.append(Text(pickup, shown.link_words, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=1.3 * beyond))
     items.append(Text(axis, "bar", Size.SMALL, tone, Align.CENTRE, raise_by=2.0 * beyond))
     title = f"{shown.axle.capitalize()} {shown.side}, seen from the left, front to the left"
     return Drawing(tuple(items), low, high, title)
 
 
-def board_for(links: tuple[ShownLink, ...]) -> tuple[XY, XY]:
-    """One board that holds every side, so that they share a scale."""
-    points = [(0.0, 0.0)]
-    for shown in links:
-        points += [_flip(p) for p in (shown.tip, shown.pickup, shown.level_hole)]
-    xs, ys = [p[0] for p in points], [p[1] for p in points]
+def board_for(points: Iterable[XY]) -> tuple[XY, XY]:
+    """One board that holds every point [m, x forward], so that both sides share a scale."""
+    flipped = [(0.0, 0.0), *(_flip(p) for p in points)]
+    xs, ys = [p[0] for p in flipped], [p[1] for p in flipped]
     return (min(xs) - 0.10, min(ys) - 0.055), (max(xs) + 0.10, max(ys) + 0.055)
+
+
+def sector(at: XY, towards: float, joint: ShownJoint) -> list[Item]:
+    """A thin sector about the way in which a joint has no angle, as wide as it gives, filled as far as it is used.
+
+    towards: direction of the link [rad, 0 to the right, counter-clockwise].
+    """
+    if joint.limit is None:
+        return []
+    tone = Tone.WARNING if joint.near else Tone.SOFT
+    used = max(-joint.limit, min(joint.limit, joint.angle))
+    return [
+        Line(_fan(at, towards, -joint.limit, joint.limit), tone, Pen.HAIR, closed=True),
+        Line(_fan(at, towards, 0.0, used), tone, Pen.HAIR, closed=True, fill=Tone.WARNING if joint.near else Tone.HAIRLINE),
+    ]  # fmt: skip
+
+
+def _fan(at: XY, towards: float, first: float, last: float) -> tuple[XY, ...]:
+    angles = [towards + first + (last - first) * i / 8 for i in range(9)]
+    return (at, *((at[0] + SECTOR * math.cos(a), at[1] + SECTOR * math.sin(a)) for a in angles))
 
 
 def _blade(axis: XY, tip: XY, od: float) -> tuple[XY, ...]:

@@ -25,6 +25,7 @@ from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
 from anchor_beam.documents.core_inputs import bar_input, measured_car, measured_grip
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
 from anchor_beam.documents.inputs import Enters
+from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import (
     ArmDirection,
@@ -254,6 +255,8 @@ def _linkage_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tupl
     sides = end_result(axle, end, name).sides
     if sides is None:
         return []
+    if axle.link_on is not LinkMount.MEASURED:
+        return _mount_spreads(axle, end, name)
     spreads = {
         field.name: field.spread(getattr(axle, field.name)) for field in AXLE_FIELDS if field.enters is Enters.LINKAGE
     }
@@ -262,6 +265,25 @@ def _linkage_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tupl
         ratio=axle.pickup_ratio.value, forward=axle.arms is ArmDirection.FORWARD,
     )  # fmt: skip
     return list(changes.items())
+
+
+def _mount_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[str, float]]:
+    """The same where what the link hangs on says how it moves: by central differences of one spread."""
+
+    def stiffness(key: str, move: float) -> float:
+        figure = getattr(axle, key)
+        moved = replace(axle, **{key: replace(figure, value=figure.value + move)})
+        return end_result(moved, end, name).roll_stiffness / at_rest
+
+    at_rest = end_result(axle, end, name).roll_stiffness
+    found = []
+    for field in AXLE_FIELDS:
+        spread = field.spread(getattr(axle, field.name))
+        if field.enters in (Enters.LINKAGE, Enters.MOUNT) and spread > 0.0 and field.name not in axle.idle:
+            change = abs(0.5 * (stiffness(field.name, spread) - stiffness(field.name, -spread)))
+            if math.isfinite(change) and change > 0.0:
+                found.append((field.name, change))
+    return found
 
 
 def _relative(place: str, end: EndSetting) -> float:

@@ -14,12 +14,13 @@ from functools import partial
 
 from anchor_beam import __version__
 from anchor_beam.core.grip.driving import FIVE, Phase
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.csv_text import safe
 from anchor_beam.documents.records import CarFile, CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.bands import Bands, bands, needs_draws, sampled
-from anchor_beam.figures.ladder import Holes, reachable
+from anchor_beam.figures.ladder import reachable
 from anchor_beam.figures.phase_readings import read_phase
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.rack.bill import bill
@@ -200,10 +201,7 @@ def to_compare(file: CarFile, *, every_hole: bool, found: tuple[Setting, ...] = 
         known = [(each.setting.front, each.setting.rear) for each in rows]
         for f, at_front in front.items():
             for r, at_rear in rear.items():
-                ends = (
-                    replace(file.bench.front, hole_left=f[0], hole_right=f[1]),
-                    replace(file.bench.rear, hole_left=r[0], hole_right=r[1]),
-                )
+                ends = file.bench.front.hung_in(f), file.bench.rear.hung_in(r)
                 if at_front is not None and at_rear is not None and ends not in known:
                     made = replace(file.bench, name="", front=ends[0], rear=ends[1])
                     rows.append(Compared(made, None, None, holes=(f, r)))

@@ -16,7 +16,7 @@ from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
 from anchor_beam.core.linkage import closed
 from anchor_beam.core.linkage.arm import ArmPosition, Chain, length_at, level_length, square_length
-from anchor_beam.core.linkage.linkage import Hung, Tape, hang
+from anchor_beam.core.linkage.linkage import Hung, Points, Tape, hang
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import bar_input, length_per_turn, linkage
@@ -51,8 +51,8 @@ class SideResult:
 
     @property
     def motion_ratio(self) -> float:
-        """Turn of the arm per wheel travel [rad/m]."""
-        return float(self.where.motion_ratio[0])
+        """Turn of the arm per wheel travel, in the sense of bump [rad/m]."""
+        return abs(float(self.where.motion_ratio[0]))
 
     @property
     def slope(self) -> float:
@@ -207,7 +207,7 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
         bar = solve(bar_input(end.bar))
     except AnchorBeamError as problem:
         raise problem.within(f"bench.{name}.bar") from problem
-    links = _Links(bar.mesh, linkage(axle), (end.link_left.value, end.link_right.value))
+    links = _Links(bar.mesh, linkage(axle, end.pickup), (end.link_left.value, end.link_right.value))
     if not end.fitted:
         nowhere = np.full(bar.mesh.holes.shape, np.nan)
         return EndResult(end, bar, None, nowhere, nowhere, None, axle.track.value, length_per_turn(axle))
@@ -228,7 +228,7 @@ class _Links:
     is tried, and so does what follows here."""
 
     bar: Mesh
-    linkage: Tape
+    linkage: Tape | Points
     lengths: tuple[float, float]
 
 

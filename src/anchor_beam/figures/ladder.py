@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -19,14 +19,13 @@ from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
 from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.core_inputs import bar_input
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
 from anchor_beam.figures.window_edges import WindowEdges, window_edges
-
-Holes = tuple[int, int]
 
 
 @dataclass(frozen=True)
@@ -89,7 +88,7 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
         for (f, r), share, margin, peak_front, peak_rear in zip(grid, shares, margins, *peaks, strict=True)
     ]
     rungs.sort(key=lambda rung: rung.rear_share)
-    now = ((setting.front.hole_left, setting.front.hole_right), (setting.rear.hole_left, setting.rear.hole_right))
+    now = setting.front.holes, setting.rear.holes
     present = next((i for i, rung in enumerate(rungs) if (rung.front, rung.rear) == now), -1)
     pair = front[now[0]], rear[now[1]]
     edges = WindowEdges.NOWHERE
@@ -100,29 +99,29 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
 
 def _peaks(setting: Setting, axle: Axle, holes: Sequence[Holes], torque: FloatArray) -> list[float | None]:
     """Peak stress (n,) of a bar in these holes at torques (n,), NaN where the car does not settle."""
-    end, pairs = setting.end(axle), list(dict.fromkeys(holes))
+    end, pairs = setting.end(axle), list(dict.fromkeys(at[:2] for at in holes))
     if not end.connected:
         return [None] * len(holes)
     per_torque = dict(zip(pairs, peak_stresses(solve(bar_input(end.bar)), pairs, 1.0), strict=True))
     found: list[float | None] = []
-    for pair, carried in zip(holes, torque.tolist(), strict=True):
-        stress = per_torque[pair].stress
+    for at, carried in zip(holes, torque.tolist(), strict=True):
+        stress = per_torque[at[:2]].stress
         found.append(None if stress is None or not math.isfinite(carried) else stress * carried)
     return found
 
 
 def reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, WheelBar | None]:
-    """The bar at the wheels by holes; None where a link does not reach, a disconnected bar has its one setting."""
+    """The bar at the wheels by holes, those at the far end of the links too; None where a link does not reach. A bar off its
+    links has its one setting."""
     end, record = setting.end(axle), car.axle(axle)
-    now = (end.hole_left, end.hole_right)
+    now = end.holes
     if not end.connected:
         return {now: DISCONNECTED}
-    n = len(end.bar.holes)
+    n, pickups = len(end.bar.holes), range(round(record.pickup_holes.value))
     pairs = [*((i, i) for i in range(n)), *((i, i + 1) for i in range(n - 1))]
-    if now not in pairs:
-        pairs.append(now)
+    every = [Holes(*pair, pickup) for pickup in pickups for pair in pairs]
     found: dict[Holes, WheelBar | None] = {}
-    for i, j in pairs:
-        result = end_result(record, replace(end, hole_left=i, hole_right=j), axle)
-        found[i, j] = None if result.problem else result.wheel_bar
+    for holes in every if now in every else [*every, now]:
+        result = end_result(record, end.hung_in(holes), axle)
+        found[holes] = None if result.problem else result.wheel_bar
     return found

@@ -13,15 +13,16 @@ from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.mirror import mirrored_bars
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.survey import survey
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import BarState, CarRecord, Setting
-from anchor_beam.figures.ladder import Holes, reachable
+from anchor_beam.figures.ladder import reachable
 from anchor_beam.figures.results import both_turns
 
 
 @dataclass(frozen=True)
 class Spot:
-    """A setting: holes left and right (from 0) of both bars, None where one is unhooked; margin in each phase [%] in their
+    """A setting: holes of both bars, None where one is unhooked; margin in each phase [%] in their
     order, NaN where there is none, and roll gradient [rad/(m/s^2)]."""
 
     front: Holes | None

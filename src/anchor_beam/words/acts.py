@@ -21,7 +21,8 @@ _CHOICES = {
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
     "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
     "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",
-    "seat": "driver sits", "platform": "platform", "variant": "variant", "frame": "frame", "exhaust": "exhaust",
+    "seat": "driver sits", "link_on": "link hangs on", "platform": "platform", "variant": "variant",
+    "frame": "frame", "exhaust": "exhaust",
 }  # fmt: skip
 
 
@@ -47,6 +48,21 @@ def hole(axle: Axle, sides: tuple[Side, ...], index: int) -> str:
     """`Rear left, hole 2`."""
     where = f"{axle.capitalize()} {sides[0]}" if len(sides) == 1 else names.bar(axle)
     return f"{where}, {names.hole(index)}"
+
+
+def pickup(axle: Axle, index: int) -> str:
+    """`Rear links, pick-up hole 2`."""
+    return f"{axle.capitalize()} links, pick-up {names.hole(index)}"
+
+
+def joints_taken(axle: Axle) -> str:
+    """`Rear control arms, joints from a table`."""
+    return f"{axle.capitalize()} control arms, joints from a table"
+
+
+def pickup_used(hole: int, setting: str) -> str:
+    """Why there cannot be fewer pick-up holes."""
+    return f"The setting “{setting}” hangs in pick-up hole {hole}."
 
 
 LEVELLED = "levelled"

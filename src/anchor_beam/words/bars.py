@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle
 from anchor_beam.units.show import Shown
 from anchor_beam.words.names import LETTER, holes
@@ -21,24 +22,24 @@ def no_bar(axle: Axle) -> str:
     return f"no {axle} bar"
 
 
-def setting_words(front: tuple[int, int] | None, rear: tuple[int, int] | None) -> str:
+def setting_words(front: Holes | None, rear: Holes | None) -> str:
     """`front hole 2, rear holes 1 and 2`: left and right of both bars, counted from the end of the arm; None is unhooked."""
     ends = (("front", front), ("rear", rear))
     return ", ".join(f"{axle} {'unhooked' if at is None else holes(*at)}" for axle, at in ends)
 
 
-def hole_code(at: tuple[int, int]) -> str:
-    """`2`, or `1/2` where left and right differ."""
-    left, right = at
-    return str(left + 1) if left == right else f"{left + 1}/{right + 1}"
+def hole_code(at: Holes) -> str:
+    """`2`, `1/2` where left and right differ, `2p3` with the links' far ends in their third hole."""
+    arms = str(at.left + 1) if at.left == at.right else f"{at.left + 1}/{at.right + 1}"
+    return f"{arms}p{at.pickup + 1}" if at.pickup else arms
 
 
-def end_name(bar: str, at: tuple[int, int]) -> str:
+def end_name(bar: str, at: Holes) -> str:
     """`Tidewright 25 · 2/3`; no bar where its name is empty."""
     return f"{bar} · {hole_code(at)}" if bar else "no bar"
 
 
-def setting_code(front: tuple[int, int], rear: tuple[int, int]) -> str:
+def setting_code(front: Holes, rear: Holes) -> str:
     """`F2 · R1/2`: the same for narrow places and for names; a stroke stands between left and right."""
     return " · ".join(f"{LETTER[axle]}{hole_code(at)}" for axle, at in zip(Axle, (front, rear), strict=True))
 

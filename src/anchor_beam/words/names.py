@@ -22,9 +22,10 @@ def sides(chosen: tuple[Side, ...]) -> str:
     return str(chosen[0]) if len(chosen) == 1 else "both sides"
 
 
-def holes(left: int, right: int) -> str:
-    """`hole 2`, or `holes 1 and 2` when staggered."""
-    return hole(left) if left == right else f"holes {left + 1} and {right + 1}"
+def holes(left: int, right: int, pickup: int = 0) -> str:
+    """`hole 2`, `holes 1 and 2` when staggered, `hole 2, pick-up hole 3` where the far end has a choice."""
+    arms = hole(left) if left == right else f"holes {left + 1} and {right + 1}"
+    return f"{arms}, pick-up hole {pickup + 1}" if pickup else arms
 
 
 def maker_names(left: str, right: str) -> str:

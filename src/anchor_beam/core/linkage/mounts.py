@@ -102,17 +102,32 @@ class OnLiveAxle:
     def at(self, travel: FloatArray) -> tuple[FloatArray, FloatArray]:
         """Source: docs/theory/linkage.md, "Mounts"."""
         z = np.asarray(travel, dtype=float)
-        side = np.sign(self.pickup[1] - self.centre[1]) or 1.0
-        heave, turn = 0.5 * (1.0 + self.opposite), side * (1.0 - self.opposite) / self.track
-        arm = np.array(self.pickup) - np.array(self.centre)
+        heave, turn = 0.5 * (1.0 + self.opposite), self._side * (1.0 - self.opposite) / self.track
         angle = np.arctan(turn * z)
-        cos, sin = np.cos(angle)[:, None], np.sin(angle)[:, None]
-        first, second = np.array([0.0, arm[1], arm[2]]), np.array([0.0, -arm[2], arm[1]])
-        point = np.array(self.centre) + [arm[0], 0.0, 0.0] + cos * first + sin * second
-        point[:, 2] += heave * z
-        slope = (-sin * first + cos * second) * (turn / (1.0 + (turn * z) ** 2))[:, None]
+        first, second = self._turning
+        slope = -np.sin(angle)[:, None] * first + np.cos(angle)[:, None] * second
+        slope *= (turn / (1.0 + (turn * z) ** 2))[:, None]
         slope[:, 2] += heave
-        return point, slope
+        return self.with_both(z, self.opposite * z), slope
+
+    def with_both(self, own: FloatArray, other: FloatArray) -> FloatArray:
+        """Points (n, 3) with the wheel on the pick-up's side at travels `own` and the other one at `other` (n,) [m]."""
+        angle = np.arctan(self._side * (own - other) / self.track)
+        first, second = self._turning
+        point = np.cos(angle)[:, None] * first + np.sin(angle)[:, None] * second
+        point += (self.pickup[0], self.centre[1], self.centre[2])
+        point[:, 2] += 0.5 * (own + other)
+        return point
+
+    @property
+    def _side(self) -> float:
+        return float(np.sign(self.pickup[1] - self.centre[1])) or 1.0
+
+    @property
+    def _turning(self) -> tuple[FloatArray, FloatArray]:
+        """The pick-up from the axis that the axle turns about, and what a quarter turn makes of it."""
+        across, up = self.pickup[1] - self.centre[1], self.pickup[2] - self.centre[2]
+        return np.array([0.0, across, up]), np.array([0.0, -up, across])
 
 
 @dataclass(frozen=True)

@@ -74,6 +74,10 @@ class Files(QObject):
         """Ask for a table of readings."""
         self._ask("Take readings from a table", "Tables (*.csv *.txt)", "", then, saving=False)
 
+    def joints_in(self, then: Callable[[Path], None]) -> None:
+        """Ask for a table of joints."""
+        self._ask("Take joints from a table", "Tables (*.csv *.txt)", "", then, saving=False)
+
     def parts_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a list of parts."""
         self._ask("Bring in a list of parts", "Tables (*.csv *.txt)", "", then, saving=False)

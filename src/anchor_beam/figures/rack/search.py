@@ -17,6 +17,7 @@ from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
 from anchor_beam.core.car.batches import joined, repeated
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.mirror import mirrored_bars
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.search.rack import CHUNK, EndBars, Found, Wish, pairs_of, search
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aim import AimRecord
@@ -47,6 +48,7 @@ from anchor_beam.words.fit import Fit
 from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish as Asked
 
+FIRST = Holes(0, 0)
 MOST = 40  # settings that are told
 LOOKED_AT = 400  # settings that are worked out as the Beam does before a search gives up
 STEP = 0.1  # % of margin, within which it does not matter which is nearer
@@ -153,21 +155,22 @@ def _choices(
         bars = _of_rack(stock, axle, excluded)
     found = []
     for bar in bars:
-        hung = replace(end, bar=bar, state=BarState.HOOKED, hole_left=0, hole_right=0, worn=None, bushings=None)
+        hung = replace(end, bar=bar, state=BarState.HOOKED, worn=None, bushings=None).hung_in(FIRST)
         if bar == end.bar:
-            hung = replace(end, hole_left=0, hole_right=0)
+            hung = end.hung_in(FIRST)
         try:
-            levers = end_result(car.axle(axle), hung, axle).levers
+            end_result(car.axle(axle), hung, axle)
         except AnchorBeamError:
             excluded[words.IMPOSSIBLE] += 1
             continue
-        pairs = reachable(car, Setting("", hung, hung), axle)
-        for (left, right), seen in pairs.items():
+        for holes, seen in reachable(car, Setting("", hung, hung), axle).items():
             if seen is None:
                 excluded[words.OUT_OF_REACH] += 1
             else:
-                at = float(levers[0, left]), float(levers[1, right])
-                found.append((replace(hung, hole_left=left, hole_right=right), seen, at))
+                levers = end_result(car.axle(axle), hung.hung_in(holes), axle).levers
+                found.append(
+                    (hung.hung_in(holes), seen, (float(levers[0, holes.left]), float(levers[1, holes.right])))
+                )
     return found
 
 
@@ -326,7 +329,7 @@ def setting_name(front: EndSetting, rear: EndSetting) -> str:
 def on_axle(end: EndSetting) -> str:
     """`Tidewright 17, late · 2/3`: the bar of an axle with its holes."""
     bar = full_name(end.bar.name, end.bar.facts.revision) if end.fitted else ""
-    return end_name(bar, (end.hole_left, end.hole_right))
+    return end_name(bar, end.holes)
 
 
 def why(row: FoundSetting, wanted: Wanted) -> tuple[Remark, ...]:

@@ -10,12 +10,13 @@ from anchor_beam.session.edits.bars import (
     ReachSpot,
     RemoveHole,
     SetHole,
+    SetPickup,
     WearPart,
 )
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
-from anchor_beam.session.edits.links import LevelLink
+from anchor_beam.session.edits.links import LevelLink, TakeJoints
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
 from anchor_beam.session.edits.parts import FitListed, SetClaim, SetRating, SetSteel, TakeOff
 from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured, TakeReadings
@@ -38,14 +39,17 @@ __all__ = [
     "DocumentEdit",
     "Edit",
     "FitListed",
-    "ForgetBar", "ForgetLoadState",
+    "ForgetBar",
+    "ForgetLoadState",
     "KeepBar",
     "KeepLoadState",
     "LevelLink",
     "MoveInGarage",
     "PutBar",
-    "PutDocument", "PutSetting",
-    "ReachRung", "ReachSpot",
+    "PutDocument",
+    "PutSetting",
+    "ReachRung",
+    "ReachSpot",
     "RemoveDocument",
     "RemoveHole",
     "RemoveSetting",
@@ -55,6 +59,7 @@ __all__ = [
     "SaveSetting",
     "SetClaim",
     "SetHole",
+    "SetPickup",
     "SetProvenance",
     "SetRating",
     "SetReading",
@@ -63,6 +68,7 @@ __all__ = [
     "SetValue",
     "SetWindow",
     "SignOff",
+    "TakeJoints",
     "TakeMeasured",
     "TakeOff",
     "TakeReadings",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.fields import HOLE_FIELD
 from anchor_beam.documents.places import put
@@ -36,6 +37,27 @@ class SetHole:
     @property
     def said(self) -> str:
         return acts.hole(self.axle, self.sides, self.hole)
+
+
+@dataclass(frozen=True, eq=False)
+class SetPickup:
+    """Move the far ends of both links to another hole."""
+
+    axle: Axle
+    hole: int
+
+    def apply(self, file: CarFile) -> CarFile:
+        count = round(file.car.axle(self.axle).pickup_holes.value)
+        if not 0 <= self.hole < count:
+            raise InputError(
+                f"bench.{self.axle}.pickup", f"There is no {self.axle} pick-up hole {self.hole + 1}.", got=self.hole + 1,
+                accepts=f"1 to {count}",
+            )  # fmt: skip
+        return put(file, f"bench.{self.axle}.pickup", self.hole)
+
+    @property
+    def said(self) -> str:
+        return acts.pickup(self.axle, self.hole)
 
 
 @dataclass(frozen=True, eq=False)
@@ -158,15 +180,14 @@ class ForgetBar:
 
 @dataclass(frozen=True, eq=False)
 class ReachRung:
-    """Go to a setting of the ladder: holes left and right of both bars."""
+    """Go to a setting of the ladder."""
 
-    front: tuple[int, int]
-    rear: tuple[int, int]
+    front: Holes
+    rear: Holes
 
     def apply(self, file: CarFile) -> CarFile:
         for axle, holes in ((Axle.FRONT, self.front), (Axle.REAR, self.rear)):
-            for side, hole in zip(Side, holes, strict=True):
-                file = SetHole(axle, (side,), hole).apply(file)
+            file = _hung(file, axle, holes)
         return file
 
     @property
@@ -174,20 +195,25 @@ class ReachRung:
         return f"Front {holes_words(*self.front)}, rear {holes_words(*self.rear)}"
 
 
+def _hung(file: CarFile, axle: Axle, holes: Holes) -> CarFile:
+    for side, hole in zip(Side, holes[:2], strict=True):
+        file = SetHole(axle, (side,), hole).apply(file)
+    return SetPickup(axle, holes.pickup).apply(file)
+
+
 @dataclass(frozen=True, eq=False)
 class ReachSpot:
-    """Go to a setting of the map: holes left and right of both bars, None for one off its links."""
+    """Go to a setting of the map: None for a bar off its links."""
 
-    front: tuple[int, int] | None
-    rear: tuple[int, int] | None
+    front: Holes | None
+    rear: Holes | None
 
     def apply(self, file: CarFile) -> CarFile:
         for axle, holes in ((Axle.FRONT, self.front), (Axle.REAR, self.rear)):
             if not file.bench.end(axle).fitted:
                 continue
             file = put(file, f"bench.{axle}.state", BarState.UNHOOKED if holes is None else BarState.HOOKED)
-            for side, hole in zip(Side, holes or (), strict=False):
-                file = SetHole(axle, (side,), hole).apply(file)
+            file = file if holes is None else _hung(file, axle, holes)
         return file
 
     @property

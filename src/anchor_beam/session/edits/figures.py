@@ -6,8 +6,11 @@ import math
 from dataclasses import dataclass
 
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
+from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import CAR_FIELDS, field_at
+from anchor_beam.documents.joints import with_typical_joints
 from anchor_beam.documents.later import CAR_TEXTS, around_of, later_figures
+from anchor_beam.documents.mounting import NOT_LIVE, LinkMount
 from anchor_beam.documents.offers import offers, taken
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
@@ -34,6 +37,8 @@ class SetValue:
     def apply(self, file: CarFile) -> CarFile:
         field_at(self.place).check(self.value, self.place)
         before: Figure = read(file, self.place)
+        if self.place.endswith(".pickup_holes"):
+            _require_holes(file, self.place, round(self.value))
         source = before.provenance if self.source is None else self.source
         file = put(file, self.place, Figure(self.value, source, self.text, self.spread))
         return links_set(file) if ".link_" in self.place else file
@@ -41,6 +46,14 @@ class SetValue:
     @property
     def said(self) -> str:
         return figure_name(self.place)
+
+
+def _require_holes(file: CarFile, place: str, count: int) -> None:
+    """Refuse fewer pick-up holes than settings use."""
+    axle = Axle(place.split(".")[1])
+    used = max((setting.end(axle).pickup + 1, setting.name) for setting in (file.bench, *file.settings))
+    if count < used[0]:
+        raise InputError(place, acts.pickup_used(*used), got=count, accepts=f"{used[0]} or more")
 
 
 @dataclass(frozen=True, eq=False)
@@ -52,6 +65,8 @@ class RestoreFigure:
 
     def apply(self, file: CarFile) -> CarFile:
         field_at(self.place).check(self.figure.value, self.place)
+        if self.place.endswith(".pickup_holes"):
+            _require_holes(file, self.place, round(self.figure.value))
         return put(file, self.place, self.figure)
 
     @property
@@ -101,7 +116,22 @@ class Choose:
         changed = put(file, self.place, self.value)
         if self.place == "car.tyre":
             changed = _with_preset(changed, TyreKind(str(self.value)))
+        if self.place.endswith((".kind", ".link_on")):
+            changed = self._with_what_links_hang_on(changed)
+        if self.value is LinkMount.ARM:
+            axle = self.place.rpartition(".")[0]
+            changed = put(changed, axle, with_typical_joints(read(changed, axle)))
         return _with_proposals(file, changed)
+
+    def _with_what_links_hang_on(self, file: CarFile) -> CarFile:
+        """What hangs on a live axle needs one; where it becomes another kind of axle, the measured ratio counts again."""
+        place = self.place.rpartition(".")[0]
+        axle = read(file, place)
+        if axle.link_on is not LinkMount.LIVE_AXLE or axle.kind is AxleKind.LIVE:
+            return file
+        if self.value is LinkMount.LIVE_AXLE:
+            raise InputError(self.place, NOT_LIVE, got=str(self.value), accepts="what else it may hang on")
+        return put(file, f"{place}.link_on", LinkMount.MEASURED)
 
     @property
     def said(self) -> str:

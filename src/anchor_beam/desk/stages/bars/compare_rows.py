@@ -54,7 +54,7 @@ class CompareRows(QAbstractTableModel):
     def names(self, each: Compared) -> Names:
         """What a setting is called, its holes, and what it is just now; what is changed but not kept says so."""
         front, rear = each.setting.front, each.setting.rear
-        code = setting_code((front.hole_left, front.hole_right), (rear.hole_left, rear.hole_right))
+        code = setting_code(front.holes, rear.holes)
         return each.setting.name, code, ", ".join(self._state(each))
 
     def _state(self, each: Compared) -> list[str]:

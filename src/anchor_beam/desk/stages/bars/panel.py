@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QRectF, QSignalBlocker, QSize
-from PySide6.QtGui import QColor, QPainter, QPaintEvent, QWheelEvent
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QSizePolicy, QSpinBox, QWidget
+from PySide6.QtCore import QRectF, QSize
+from PySide6.QtGui import QColor, QPainter, QPaintEvent
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QSizePolicy, QWidget
 
 from anchor_beam.core.bar.stiffness import SHARES
 from anchor_beam.core.sides import Axle, Side
@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import ChoiceBox, Switch
 from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.hole_spin import HoleSpin, PickupSpin
 from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
@@ -23,7 +24,7 @@ from anchor_beam.documents.records import BarState
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.figures.rows import bar_rows
-from anchor_beam.session.edits import AddHole, RemoveHole, SetHole
+from anchor_beam.session.edits import AddHole, RemoveHole
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
@@ -91,9 +92,10 @@ class BarPanel(Panel):
         self._fields[name] = self.row(LABELS[name], field)
 
     def _links(self) -> None:
-        self._spins = {side: HoleSpin(self._bridge, self._axle, side, self._board) for side in Side}
+        self._spins = {side: HoleSpin(self._bridge, self._axle, side, self._board.tie) for side in Side}
         for side, spin in self._spins.items():
             self.row(f"Link {side} in hole", spin)
+        self._pickup = self.row("Far ends in hole", PickupSpin(self._bridge, self._axle))
         tie = QCheckBox("move both sides together")
         tie.setChecked(self._board.tie[self._axle])
         tie.toggled.connect(lambda on: self._board.tie.__setitem__(self._axle, on))
@@ -150,6 +152,7 @@ class BarPanel(Panel):
         }  # fmt: skip
         for name in visible.keys() & self._fields.keys():
             self._fields[name].setVisible(visible[name])
+        self._pickup.setVisible(shown.file.car.axle(self._axle).pickup_holes.value > 1)
         if self._after_holes:
             self._match_hole_rows(len(bar.holes))
         torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
@@ -168,38 +171,6 @@ class BarPanel(Panel):
             row = labelled(self.theme, f"Hole {i + 1} from the end", field)
             self.column.insertWidget(self._after_holes + i, row)
             self._hole_rows.append(row)
-
-
-class HoleSpin(QSpinBox):
-    """The hole of one side as a number; moves the other side too when both are tied."""
-
-    def __init__(self, bridge: Bridge, axle: Axle, side: Side, board: BarsBoard) -> None:
-        super().__init__()
-        self._bridge, self._axle, self._side, self._board = bridge, axle, side, board
-        self.setAccessibleName(f"{axle} {side} hole")
-        self.setFixedWidth(bridge.theme.px(90))
-        self.setKeyboardTracking(False)
-        self.valueChanged.connect(self._ask)
-        bridge.listen(self, to=Part.SETTING | Part.CAR, then=self._show)
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()
-
-    def _ask(self, value: int) -> None:
-        sides = tuple(Side) if self._board.tie[self._axle] else (self._side,)
-        self._bridge.ask_or_complain(SetHole(self._axle, sides, value - 1))
-
-    def _show(self) -> None:
-        shown = self._bridge.picture
-        if shown is not None:
-            end = shown.file.bench.end(self._axle)
-            count, hole = len(end.bar.holes), end.hole(self._side) + 1
-            with QSignalBlocker(self):
-                if count != self.maximum():
-                    self.setRange(1, count)
-                    self.setSuffix(f" of {count}")
-                if hole != self.value():
-                    self.setValue(hole)
 
 
 class ShareBar(QWidget):

@@ -2,46 +2,98 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable, Mapping
 from functools import partial
 
-from PySide6.QtWidgets import QStackedWidget
+from PySide6.QtWidgets import QSizePolicy, QStackedWidget, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
-from anchor_beam.desk.stages.links.board import LinksBoard
+from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.links.board import BehindBoard, SideBoard
+from anchor_beam.desk.stages.links.joints_board import JointsBoard
 from anchor_beam.desk.stages.links.lengths import LengthsStrip
 from anchor_beam.desk.stages.links.panel import LinksPanel
+from anchor_beam.desk.stages.links.posture import Posture
+from anchor_beam.desk.stages.links.travel_bar import TravelBar
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.charts import Chart
 from anchor_beam.figures.curves import travel_charts
+from anchor_beam.figures.travelling import reach
+from anchor_beam.session.workshop import Part
+
+MOVING = ("from the side", "from behind")  # boards that the travel handle moves
 
 
 class LinksPage(Split):
-    """One axle at a time."""
+    """One axle at a time; every axle has its boards and strips, and all share the travel handle."""
 
-    def __init__(self, bridge: Bridge) -> None:
+    def __init__(self, bridge: Bridge, files: Files) -> None:
         super().__init__(bridge.theme)
-        self._bridge = bridge
+        self._bridge, self._axle = bridge, Axle.REAR
+        self.posture = Posture()
+        self.posture.setParent(self)
+        self._stacks: list[QStackedWidget] = []
         self.strips: dict[Axle, Strip] = {}
-        self.boards = {axle: LinksBoard(bridge, axle) for axle in Axle}
+        self.sides = {axle: SideBoard(bridge, axle, self.posture) for axle in Axle}
         self.panels = {axle: LinksPanel(bridge, axle) for axle in Axle}
-        self.tabs = AxleTabs(bridge.theme, "links")
-        left, right = QStackedWidget(), QStackedWidget()
         for axle in Axle:
-            through = partial(ChartStrip, bridge, partial(self._charts, axle), f"{axle} links through travel")
-            strip = Strip(
-                bridge.theme, {"lengths": partial(LengthsStrip, bridge, axle), "through the travel": through}
-            )
-            self.strips[axle] = strip
-            left.addWidget(stacked(self.boards[axle], strip))
-            right.addWidget(self.panels[axle])
-        self.tabs.chosen.connect(lambda axle: left.setCurrentIndex(axle.position))
-        self.tabs.chosen.connect(lambda axle: right.setCurrentIndex(axle.position))
-        self.fill(left, stacked(self.tabs, right))
-        self.tabs.choose(Axle.REAR)
+            self.strips[axle] = self._strip(axle)
+        self.tabs = AxleTabs(bridge.theme, "links")
+        self.travel = TravelBar(bridge, self.posture)
+        views: dict[str, Callable[[], QWidget]] = {
+            "from the side": lambda: self._by_axle(self.sides),
+            "from behind": lambda: self._by_axle({axle: BehindBoard(bridge, axle, self.posture) for axle in Axle}),
+            "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
+        }
+        self.boards = Strip(bridge.theme, views, fixed=False)
+        below = self._by_axle(self.strips)
+        for widget in (self.travel, below):
+            widget.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        left = stacked(self.boards, self.travel, below)
+        self.boards.looked_at.connect(lambda name: self.travel.setVisible(name in MOVING))
+        for panel in self.panels.values():
+            panel.joints_wanted.connect(self.boards.buttons["joints of the arm"].click)
+        self.fill(left, stacked(self.tabs, self._by_axle(self.panels)))
+        self.tabs.chosen.connect(self._choose)
+        self.posture.changed.connect(self._limit)
+        self.posture.moved.connect(self._point)
+        bridge.listen(self, to=Part.CAR, then=self._limit)
+        self.tabs.choose(self._axle)
+
+    def ahead(self) -> bool:
+        """The boards that nobody looked at yet."""
+        return self.boards.ahead()
+
+    def _strip(self, axle: Axle) -> Strip:
+        bridge = self._bridge
+        through = partial(ChartStrip, bridge, partial(self._charts, axle), f"{axle} links through travel")
+        return Strip(bridge.theme, {"lengths": partial(LengthsStrip, bridge, axle), "through the travel": through})
+
+    def _by_axle(self, views: Mapping[Axle, QWidget]) -> QStackedWidget:
+        stack = QStackedWidget()
+        for axle in Axle:
+            stack.addWidget(views[axle])
+        stack.setCurrentIndex(self._axle.position)
+        self._stacks.append(stack)
+        return stack
+
+    def _choose(self, axle: Axle) -> None:
+        self._axle = axle
+        for stack in self._stacks:
+            stack.setCurrentIndex(axle.position)
+        self._limit()
+
+    def _limit(self) -> None:
+        shown = self._bridge.picture
+        if shown is not None:
+            self.posture.limit(*reach(shown.file.car.axle(self._axle), self.posture.way))
+
+    def _point(self) -> None:
+        """Show on the curves where the wheels stand."""
 
     def _charts(self, axle: Axle) -> tuple[Chart, ...]:
         shown = self._bridge.picture

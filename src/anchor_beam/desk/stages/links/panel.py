@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from anchor_beam.core.grip.driving import Phase
@@ -9,9 +10,11 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
+from anchor_beam.desk.widgets.hole_spin import PickupSpin
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.fields import AXLE_FIELDS, field_at
+from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.records import Adjuster, ArmDirection
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.rows import link_rows
@@ -21,12 +24,24 @@ from anchor_beam.words.balance import sides_differ
 from anchor_beam.words.load_states import links_of_another
 from anchor_beam.words.phases import turns_differ
 
-PICKUP = ("pickup_ahead", "pickup_height_left", "pickup_height_right", "pickup_spacing", "pickup_ratio")
+PICKUP = {
+    "pickup_ahead": "Along the car", "pickup_height_left": "Up, left", "pickup_height_right": "Up, right",
+    "pickup_spacing": "Left to right",
+}  # fmt: skip
+"""Figures of the tape, in words that have room."""
+HANGS = {
+    "pickup_ratio": "Travel over the wheel's", "strut_in": "Strut leans in", "strut_back": "Strut leans back",
+    "bar_height": "Bar above ground", "pickup_holes": "Holes to choose from", "pickup_step_ahead": "next hole, ahead",
+    "pickup_step_out": "next hole, out", "pickup_step_up": "next hole, up",
+}  # fmt: skip
+"""Figures of what the link hangs on; each is shown where it counts."""
 LABELS = {field.name: field.label for field in AXLE_FIELDS}
 
 
 class LinksPanel(Panel):
     """One axle."""
+
+    joints_wanted = Signal()
 
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__(bridge.theme)
@@ -44,9 +59,13 @@ class LinksPanel(Panel):
         self.gap()
         self.heading("Pick-up, from the bar's pivot axis")
         self.row("Arms point", ChoiceBox(bridge, f"car.{axle}.arms", ArmDirection, f"{axle} arms point"))
-        for name in PICKUP:
-            self.row(LABELS[name], FigureField(bridge, f"car.{axle}.{name}", name=f"{axle} {LABELS[name].lower()}"))
+        for name, words in PICKUP.items():
+            self.row(words, self._field(name))
         self.add(self.differ)
+        self.row("Hangs on", ChoiceBox(bridge, f"car.{axle}.link_on", LinkMount, f"{axle} link hangs on"))
+        self._hangs = {name: self.row(words, self._field(name)) for name, words in HANGS.items()}
+        self._hole = self.row("Link in hole", PickupSpin(bridge, axle))
+        self._to_joints = self.add(self._joints_button())
         self.add(self.turns)
         self.gap()
         self.heading("Adjuster")
@@ -59,6 +78,14 @@ class LinksPanel(Panel):
         self.figures = self.rows(bridge, link_rows(axle))
         self.finish()
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+
+    def _field(self, name: str) -> FigureField:
+        return FigureField(self._bridge, f"car.{self._axle}.{name}", name=f"{self._axle} {LABELS[name].lower()}")
+
+    def _joints_button(self) -> QPushButton:
+        button = QPushButton("Joints of the control arm…")
+        button.clicked.connect(self.joints_wanted)
+        return button
 
     def _level_buttons(self) -> QWidget:
         holder = QWidget()
@@ -81,6 +108,10 @@ class LinksPanel(Panel):
             return
         record = shown.file.car.axle(self._axle)
         self._pitch.setVisible(record.adjuster is not Adjuster.FIXED)
+        for name, row in self._hangs.items():
+            row.setVisible(name not in record.idle)
+        self._hole.setVisible(record.pickup_holes.value > 1)
+        self._to_joints.setVisible(record.link_on is LinkMount.ARM)
         left, right = record.pickup_height_left, record.pickup_height_right
         spread = field_at(f"car.{self._axle}.pickup_height_left").spread(left)
         self.differ.say(sides_differ(left.value, right.value, spread, units))

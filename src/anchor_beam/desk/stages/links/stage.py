@@ -16,10 +16,10 @@ if TYPE_CHECKING:
     from anchor_beam.desk.shell.files import Files
 
 
-def _page(bridge: Bridge, _files: Files) -> QWidget:
+def _page(bridge: Bridge, files: Files) -> QWidget:
     from anchor_beam.desk.stages.links.page import LinksPage
 
-    return LinksPage(bridge)
+    return LinksPage(bridge, files)
 
 
 def _open(shown: Picture) -> str:
