@@ -232,6 +232,7 @@ def test_a_look_that_is_chosen_is_the_one_that_a_start_has(open_desk) -> None:
         desk: Desk = open_desk(theme=chosen)
         for stage in STAGES:
             desk.stage(stage.name)
+        desk.stage("Bars").strip.buttons["strength"].click()
         if chosen == "light":
             desk.bridge.theme.choose("dark")
             assert not desk.bridge.theme.dressed  # pages that are not seen follow in slices

@@ -83,7 +83,7 @@ def test_the_curves_follow_an_edit_and_are_read_off_with_the_mouse(desk: Desk) -
 def test_links_through_the_travel(desk: Desk) -> None:
     page = desk.stage("Links")
     page.tabs.choose(Axle.REAR)
-    desk.click(page.strips[Axle.REAR].buttons["through the travel"])
+    desk.click(page.strips[Axle.REAR].buttons["rates through the travel"])
     rate, _angle = page.strips[Axle.REAR].findChildren(ChartStrip)[0].charts
     assert [c.name for c in rate.curves] == ["left", "right"]
     desk.stage("Links")

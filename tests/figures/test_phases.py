@@ -159,10 +159,12 @@ def test_the_curves_start_and_end_where_the_figures_say(workshop: Workshop) -> N
 
 
 def test_the_travel_charts_pass_through_ride_height_with_the_figures_of_the_panel(workshop: Workshop) -> None:
-    rate, angle = travel_charts(workshop.picture.now, Axle.REAR, System.METRIC)
+    (rate, turn), (angle, joint) = travel_charts(workshop.picture.now, Axle.REAR, System.METRIC)
     end = workshop.picture.now.rear
     at_ride = dict(rate.curves[0].points)[0.0]
     assert at_ride == pytest.approx(end.wheel_rate / 1e3, rel=1e-6)
     assert dict(angle.curves[1].points)[0.0] == pytest.approx(np.degrees(end.sides[1].where.square_off[0]), rel=1e-6)
+    assert dict(turn.curves[0].points)[0.0] == pytest.approx(np.degrees(end.slopes[0]) / 1e3, rel=1e-6)
+    assert max(y for _, y in joint.curves[0].points) < 5.0  # deg: these links hang nearly straight
     apart = results(workshop.picture.file.car, put(workshop.picture.file, "bench.rear.link_left", Figure(0.9)).bench)
-    assert "do not reach" in travel_charts(apart, Axle.REAR, System.METRIC)[0].empty
+    assert "do not reach" in travel_charts(apart, Axle.REAR, System.METRIC)[0][0].empty

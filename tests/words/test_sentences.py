@@ -162,7 +162,9 @@ def test_the_effect_that_dominates_is_the_cause(load: float, camber: float, word
 
 def test_turns_that_come_to_agree_are_said() -> None:
     assert phases.turns_agree((1.0, -1.0), (0.1, 0.0)) == "Left and right turns now agree."
-    assert phases.turns_agree((0.1, 0.0), (1.0, -1.0)) == "Left and right turns now differ."
+    apart = phases.turns_agree((0.1, 0.0), (1.0, -1.0))
+    assert apart == "Left and right turns now differ. No link is the cause: look at the corner weights."
+    assert phases.turns_agree((0.1, 0.0), (1.0, -1.0), "Cure.") == "Left and right turns now differ. Cure."
     assert phases.turns_agree((0.1, 0.0), (0.2, 0.0)) == ""
     assert phases.turns_agree(None, (1.0, 0.0)) == ""
 
@@ -173,5 +175,5 @@ def test_more_front_grip_and_more_push_can_come_together() -> None:
     assert "The rear holds 0.051\u00a0g more: it takes less load transfer." in said
     assert "More front grip and more push together." in said
     assert phases.why(Effects(AxleEffect(0.0, 0.0, 0.0), AxleEffect(0.001, 0.0, 0.001), 0.0), METRIC) == ""
-    assert phases.turns_differ(2.0, 2.2, METRIC) is None
-    assert "loose 1.0" in phases.turns_differ(3.0, -1.0, METRIC)
+    assert phases.turns_differ(2.0, 2.2, "", METRIC) is None
+    assert "loose 1.0" in phases.turns_differ(3.0, -1.0, "", METRIC)

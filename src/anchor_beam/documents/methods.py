@@ -65,6 +65,7 @@ METHODS: dict[str, Method] = {
     "build_up": Method("log", 0.0, 0.10), "trail_braking": Method("log", 0.02 * GRAVITY),
     "lift_off": Method("log", 0.01 * GRAVITY), "exit_drive": Method("log", 0.01 * GRAVITY), "pickup_ahead": TAPE,
     **_of_joints(), "bar_height": TAPE_AND_LEVEL, "strut_in": Method("angle gauge", 0.5 * DEG),
+    "rake": Method("tape and level", 0.1 * DEG),
     "strut_back": Method("angle gauge", 0.5 * DEG), "pickup_height_left": TAPE_AND_LEVEL,
     "pickup_height_right": TAPE_AND_LEVEL, "pickup_spacing": TAPE,
     "pickup_ratio": Method("jack and tape", 0.012, minutes=45), "od": Method("caliper", 0.05 * MM),

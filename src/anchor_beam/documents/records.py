@@ -174,6 +174,11 @@ class CarRecord:
     )  # fmt: skip
     front: AxleRecord
     rear: AxleRecord
+    rake: Figure = angle(
+        "Frame, nose down", (-8, 8), (-0.5, 2),
+        "Slope of the frame along the car at ride height, from its height at two places.", enters=NOTHING, spread=0.2,
+        later=lambda _at: 0.0,
+    )  # fmt: skip
     window_turn_in_low: Figure = window(Phase.TURN_IN, 0)
     window_turn_in_high: Figure = window(Phase.TURN_IN, 1)
     window_brakes_low: Figure = window(Phase.BRAKES, 0)

@@ -46,7 +46,8 @@ class ShownLink:
     """One side, all in m from the bar's pivot axis, x forward and z up as the core gives them.
 
     tip: the end of the arm. ghost_hole, ghost_pickup: with the arm level at ride height, or, away from ride height, as they
-    are there. others: the other holes of the arm, and at the far end of the link. moved: the wheel is away from ride height.
+    are there. arm_holes, far_holes: the other holes of the arm, and at the
+    far end of the link, with their numbers from 0. moved: the wheel is away from ride height.
     warning: what goes wrong here, empty for nothing.
     """
 
@@ -58,7 +59,8 @@ class ShownLink:
     pickup: XY
     ghost_hole: XY
     ghost_pickup: XY
-    others: tuple[XY, ...]
+    arm_holes: tuple[tuple[int, XY], ...]
+    far_holes: tuple[tuple[int, XY], ...]
     arm_words: str
     link_words: str
     joint: ShownJoint
@@ -66,7 +68,7 @@ class ShownLink:
     warning: str = ""
 
 
-def _flip(point: XY) -> XY:
+def flip(point: XY) -> XY:
     """Forward is to the left on the board."""
     return (-point[0], point[1])
 
@@ -74,15 +76,15 @@ def _flip(point: XY) -> XY:
 def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
     """Elevation within the given board, so that left and right are drawn to one scale."""
     tone, axis = tone_of(shown.axle), (0.0, 0.0)
-    hole, tip, pickup = (_flip(p) for p in (shown.hole, shown.tip, shown.pickup))
-    ghost = axis, _flip(shown.ghost_hole), _flip(shown.ghost_pickup)
+    hole, tip, pickup = (flip(p) for p in (shown.hole, shown.tip, shown.pickup))
+    ghost = axis, flip(shown.ghost_hole), flip(shown.ghost_pickup)
     items: list[Item] = [
         Line(((low[0], 0.0), (high[0], 0.0)), Tone.HAIRLINE, Pen.CENTRE),
         Line(ghost, Tone.SOFT, Pen.GHOST),
         Line(_blade(axis, tip, shown.od), tone, Pen.PART, closed=True, fill=Tone.PANEL),
         Circle(axis, shown.od, Tone.INK, Pen.PART, fill=Tone.SHEET),
         Circle(axis, shown.od / 2, tone, Pen.PART, fill=tone),
-        *(Ring(_flip(other), Tone.SOFT) for other in shown.others),
+        *(Ring(flip(at), Tone.SOFT) for _, at in (*shown.arm_holes, *shown.far_holes)),
         Line((hole, pickup), Tone.WARNING if shown.warning else Tone.INK, Pen.HEAVY),
         Ring(hole, Tone.GRAB, chosen=True),
         Ring(pickup, Tone.GRAB),
@@ -111,7 +113,7 @@ def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
 
 def board_for(points: Iterable[XY]) -> tuple[XY, XY]:
     """One board that holds every point [m, x forward], so that both sides share a scale."""
-    flipped = [(0.0, 0.0), *(_flip(p) for p in points)]
+    flipped = [(0.0, 0.0), *(flip(p) for p in points)]
     xs, ys = [p[0] for p in flipped], [p[1] for p in flipped]
     return (min(xs) - 0.10, min(ys) - 0.055), (max(xs) + 0.10, max(ys) + 0.055)
 

@@ -12,10 +12,12 @@ from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.handling import Handling, handling
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import CarRecord, Setting
-from anchor_beam.drawings.charts import Chart, Mark, curve
+from anchor_beam.drawings.charts import Chart, Curve, Mark, curve
 from anchor_beam.drawings.shapes import Tone
+from anchor_beam.figures.ends import EndResult
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import Results, both_turns, results
+from anchor_beam.figures.travelling import ACROSS
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.units.show import show
 
@@ -80,26 +82,49 @@ def understeer_words(found: Handling, units: System) -> str:
     return "understeer " + ", ".join(said)
 
 
-def travel_charts(now: Results, axle: Axle, units: System) -> tuple[Chart, ...]:
-    """Rate at the wheel and the link's angle to its arm over wheel travel, left and right."""
+def travel_charts(
+    now: Results, axle: Axle, units: System, level: EndResult | None = None
+) -> tuple[tuple[Chart, ...], tuple[Chart, ...]]:
+    """Over wheel travel, left and right: rate at the wheel and turn of the arm; angles of the link. level: the same with
+    links that put the arms level, as ghosts."""
     end = now.end(axle)
-    titles = ("Rate at the wheel, roll", "Link off square to its arm", "Lever of the link over its arm")
+    titles = (
+        ("Rate at the wheel, roll", "Turn of the arm per travel"),
+        ("Link off square to its arm", "Joints out of plane"),
+    )
     if end.sides is None or any(side.travel is None for side in end.sides):
         why = "The chain does not last through 60 mm of travel." if end.sides else "The links do not reach."
-        return tuple(Chart(title, "", "", (), empty=why) for title in titles[:2])
+        rates, angles = (tuple(Chart(title, "", "", (), empty=why) for title in pair) for pair in titles)
+        return rates, angles
     length, rate = unit_of(Kind.FINE_LENGTH, units), unit_of(Kind.RATE, units)
     across = f"wheel travel, {length.symbol}, bump to the right"
-    tone = Tone(axle.value)
-    rates, angles = [], []
-    for side in Side:
+    curves = _travel_curves(end, Tone(axle.value), length.si, rate.si)
+    ghosts = [[], [], [], []] if level is None else _travel_curves(level, Tone.SOFT, length.si, rate.si, ghost=True)
+    ups = (rate.symbol, f"deg/{length.symbol}", "deg", "deg")
+    made = [
+        Chart(title, across, up, (*drawn, *ghost), (Mark(0.0, "ride height"),))
+        for title, up, drawn, ghost in zip((*titles[0], *titles[1]), ups, curves, ghosts, strict=True)
+    ]
+    return (made[0], made[1]), (made[2], made[3])
+
+
+def _travel_curves(
+    end: EndResult, tone: Tone, length: float, rate: float, *, ghost: bool = False
+) -> list[list[Curve]]:
+    """Curves of each chart of `travel_charts`, left and right; length, rate: SI values of their units."""
+    curves: list[list[Curve]] = [[], [], [], []]
+    for side in Side if end.sides is not None else ():
+        assert end.sides is not None
         travel = end.sides[side.position].travel
-        assert travel is not None
-        z, right = travel.z / length.si, side is Side.RIGHT
-        name = str(side)
-        rates.append(curve(z, 2.0 * end.K_theta * travel.motion_ratio**2 / rate.si, tone, name, dotted=right))
-        angles.append(curve(z, np.degrees(travel.where.square_off), tone, name, dotted=right))
-    ride = (Mark(0.0, "ride height"),)
-    return (
-        Chart(titles[0], across, rate.symbol, tuple(rates), ride),
-        Chart(titles[1], across, "deg", tuple(angles), ride),
-    )
+        if travel is None:
+            continue
+        heights = (
+            2.0 * end.K_theta * travel.motion_ratio**2 / rate, np.degrees(travel.motion_ratio) * length,
+            np.degrees(travel.where.square_off), np.degrees(travel.where.joint_angle(ACROSS)),
+        )  # fmt: skip
+        name, right = str(side), side is Side.RIGHT
+        if ghost:
+            name = "" if right else "level"
+        for found, height in zip(curves, heights, strict=True):
+            found.append(curve(travel.z / length, height, tone, name, ghost=ghost, dotted=right))
+    return curves

@@ -63,29 +63,26 @@ def shown_link(shown: Picture, axle: Axle, side: Side, moving: Travelling, at: i
     record = shown.file.car.axle(axle)
     along = [float(np.hypot(*end.bar.mesh.nodes[node][[0, 2]])) / lever for node in end.bar.mesh.holes[side.position]]
     holes = [(float(hole[0]) * part, float(hole[2]) * part) for part in along]
-    others = [
-        *(h for i, h in enumerate(holes) if i != end.end.hole(side)),
-        *_other_pickups(record, side, end.end.pickup),
-    ]
+    others = tuple((i, h) for i, h in enumerate(holes) if i != end.end.hole(side))
     slope = math.atan2(float(hole[2]), float(np.hypot(hole[0], hole[1])))
     return ShownLink(
         axle=axle, side=side, od=end.bar.bar.section.od, hole=_xz(hole),
         tip=(float(hole[0]) * scale, float(hole[2]) * scale), pickup=_xz(far), ghost_hole=ghost[0], ghost_pickup=ghost[1],
-        others=tuple(others) if not moved else tuple(others[: len(holes) - 1]),
+        arm_holes=others, far_holes=() if moved else _other_pickups(record, side, end.end.pickup),
         arm_words=words.angle_from_level(slope, units),
         link_words="" if lost else words.square_words(float(pose.square_off[at]), units),
         joint=_joint(shown, axle, pose, at, units), moved=moved, warning=_warning(pose, at, lost=lost),
     )  # fmt: skip
 
 
-def _other_pickups(record: AxleRecord, side: Side, used: int) -> list[XY]:
+def _other_pickups(record: AxleRecord, side: Side, used: int) -> tuple[tuple[int, XY], ...]:
     """The holes at the far end of a link that are not used."""
     found = []
     for hole in range(round(record.pickup_holes.value)):
         if hole != used:
             at = pickup(record, side, hole)
-            found.append((at.ahead if at.arms_forward else -at.ahead, at.height))
-    return found
+            found.append((hole, (at.ahead if at.arms_forward else -at.ahead, at.height)))
+    return tuple(found)
 
 
 def _warning(pose: ArmPosition, at: int, *, lost: bool) -> str:

@@ -42,6 +42,11 @@ class Moving(StrEnum):
         """Travel of the left and the right wheel over that of the handle."""
         return _SHARES[self]
 
+    @property
+    def of_the_other(self) -> Moving:
+        """The other wheel alone, where one wheel moves alone."""
+        return {Moving.LEFT: Moving.RIGHT, Moving.RIGHT: Moving.LEFT}.get(self, self)
+
 
 _SHARES = {Moving.BOTH: (1.0, 1.0), Moving.ROLL: (1.0, -1.0), Moving.LEFT: (1.0, 0.0), Moving.RIGHT: (0.0, 1.0)}
 

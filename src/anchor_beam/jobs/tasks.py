@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import BarRecord, CarRecord, Setting
 from anchor_beam.jobs.request import Report
 
@@ -18,6 +19,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.claim import Held
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
+    from anchor_beam.figures.lengths import Cost, Proposal, Turn
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
@@ -40,6 +42,7 @@ def load() -> None:
     import anchor_beam.figures.compare
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
+    import anchor_beam.figures.lengths
     import anchor_beam.figures.plane
     import anchor_beam.figures.rack.rows
     import anchor_beam.figures.rack.search
@@ -203,6 +206,23 @@ class WarningsOf:
         from anchor_beam.figures.warnings import warnings
 
         return warnings(self.car, self.setting, self.reference)
+
+
+@dataclass(frozen=True)
+class LengthsOf:
+    """What each way to choose the links of an axle costs."""
+
+    car: CarRecord
+    setting: Setting
+    axle: Axle
+    proposals: tuple[Proposal, ...]
+
+    def run(self, _report: Report) -> tuple[tuple[Cost, ...], tuple[Turn, ...]]:
+        """All of them, and what a turn of an adjuster does."""
+        from anchor_beam.figures.lengths import cost, turn_of_adjuster
+
+        costs = tuple(cost(self.car, self.setting, self.axle, each) for each in self.proposals)
+        return costs, turn_of_adjuster(self.car, self.setting, self.axle)
 
 
 @dataclass(frozen=True)

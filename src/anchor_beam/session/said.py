@@ -7,9 +7,11 @@ from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
+from anchor_beam.figures.lengths import blame
 from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance
+from anchor_beam.words.links import cure
 from anchor_beam.words.phases import nothing_more, turns_agree, why
 
 if TYPE_CHECKING:
@@ -29,9 +31,18 @@ class Said:
 def said_of(act: str, before: Results, after: Results, units: System) -> Said:
     """What an act did to the figures."""
     was, now = _figures(before), _figures(after)
-    turns = turns_agree(before.turns_of(Phase.MIDDLE), after.turns_of(Phase.MIDDLE)) if now.margin is not None else ""
+    both = before.turns_of(Phase.MIDDLE), after.turns_of(Phase.MIDDLE)
+    turns = turns_agree(*both, cure_of(after, units)) if now.margin is not None else ""
     why = " ".join(part for part in (turns, balance.in_other_phases(was, now, units)) if part)
     return Said(act, balance.consequence(was, now, units), why=why)
+
+
+def cure_of(now: Results, units: System) -> str:
+    """The link that makes left and right turns differ, and what would mend it; empty where no link does."""
+    to_blame = blame(now)
+    if to_blame is None:
+        return ""
+    return cure(str(to_blame.axle), str(to_blame.side), to_blame.change, to_blame.turns, units)
 
 
 def reason_words(found: Reason, phase: Phase, units: System) -> str:

@@ -55,6 +55,16 @@ def pickup(axle: Axle, index: int) -> str:
     return f"{axle.capitalize()} links, pick-up {names.hole(index)}"
 
 
+def pickup_moved(axle: Axle, side: Side) -> str:
+    """`Rear left pick-up moved`."""
+    return f"{axle.capitalize()} {side} pick-up moved"
+
+
+def links_set(axle: Axle, attitude: str) -> str:
+    """`Rear links, arms level with the ground`."""
+    return f"{axle.capitalize()} links, {attitude}"
+
+
 def joints_taken(axle: Axle) -> str:
     """`Rear control arms, joints from a table`."""
     return f"{axle.capitalize()} control arms, joints from a table"

@@ -22,6 +22,13 @@ def square_words(off: float, units: System) -> str:
     return "link square to the arm" if math.isclose(float(shown.number), 0.0) else f"link {shown} off square"
 
 
+def cure(axle: str, side: str, change: float, turns: float | None, units: System) -> str:
+    """`The rear left link twists the bar: 9.7 mm shorter, 3.9 turns, frees it.`"""
+    way = "longer" if change > 0.0 else "shorter"
+    turned = "" if turns is None else f", {abs(turns):.1f} turns"
+    return f"The {axle} {side} link twists its bar: {show(abs(change), Kind.FINE_LENGTH, units)} {way}{turned} would free it."
+
+
 NEARLY_OVER = "nearly over centre"
 DOES_NOT_REACH = "the link does not reach here"
 HANGS_ON = {

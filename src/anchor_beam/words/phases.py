@@ -113,19 +113,24 @@ def nothing_more(phase: Phase, axle: Axle, lateral: float, rate: float, system: 
     return f"{LONG[phase][0].upper()}{LONG[phase][1:]}: the inside {axle} wheel is in the air from {where}; {beyond}."
 
 
-def turns_agree(before: tuple[float, float] | None, after: tuple[float, float] | None) -> str:
-    """Whether left and right turns have come to agree, or to differ; empty where nothing of that changed."""
+def turns_agree(before: tuple[float, float] | None, after: tuple[float, float] | None, cure: str = "") -> str:
+    """Whether left and right turns have come to agree, or to differ, with what would mend it; empty where nothing of that
+    changed."""
     if before is None or after is None:
         return ""
     was, now = (abs(left - right) >= NEUTRAL for left, right in (before, after))
     if was == now:
         return ""
-    return "Left and right turns now differ." if now else "Left and right turns now agree."
+    return f"Left and right turns now differ. {cure or NO_LINK}" if now else "Left and right turns now agree."
 
 
-def turns_differ(left: float, right: float, system: System) -> str | None:
-    """A warning where left and right turns differ by more than anybody would miss."""
+def turns_differ(left: float, right: float, cure: str, system: System) -> str | None:
+    """A warning where left and right turns differ by more than anybody would miss; cure: what would mend it, or empty."""
     if abs(left - right) < NEUTRAL:
         return None
     words = [f"{' '.join(map(str, reading(margin, None, system)))}" for margin in (left, right)]
-    return f"Left and right turns differ: {words[0]} to the left, {words[1]} to the right. Look at links and corner weights."
+    said = f"Left and right turns differ: {words[0]} to the left, {words[1]} to the right."
+    return f"{said} {cure or NO_LINK}"
+
+
+NO_LINK = "No link is the cause: look at the corner weights."

@@ -153,6 +153,18 @@ def level_length(chain: Chain) -> FloatArray:
     return length_at(chain, -np.arctan2(chain.radius[..., 2], across[..., 2]))
 
 
+def theta_of_slope(chain: Chain, slope: float | FloatArray) -> FloatArray:
+    """Turn (...) from the bar's own frame that stands the arm at a slope above level (...) [rad].
+
+    Source: (R r0).z = r sin(slope), docs/theory/linkage.md.
+    """
+    across = cross(chain.axis, chain.radius)
+    up = lengths_of(chain.radius) * np.sin(slope) / np.hypot(chain.radius[..., 2], across[..., 2])
+    return np.asarray(
+        np.arcsin(np.clip(up, -1.0, 1.0)) - np.arctan2(chain.radius[..., 2], across[..., 2]), dtype=float
+    )
+
+
 def length_at(chain: Chain, theta: float | FloatArray) -> FloatArray:
     """Link length (...) [m] with which the arm stands turned by theta (...) [rad] from the bar's own frame.
 

@@ -28,6 +28,7 @@ class ChartStrip(QWidget):
         self._bridge, self._theme, self._make = bridge, bridge.theme, make
         self._charts: tuple[Chart, ...] = ()
         self._at: QPointF | None = None
+        self._now: float | None = None
         self._name = name
         self.setMouseTracking(True)
         self.setFixedHeight(bridge.theme.px(STRIP_HEIGHT))
@@ -45,6 +46,12 @@ class ChartStrip(QWidget):
         self.setAccessibleName(f"{self._name}: " + "; ".join(chart.title for chart in self._charts))
         self.update()
 
+    def point(self, x: float | None) -> None:
+        """Show where something stands now on the axis across, None for nowhere."""
+        if x != self._now:
+            self._now = x
+            self.update()
+
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         self._at = event.position()
         self.update()
@@ -61,14 +68,17 @@ class ChartStrip(QWidget):
         each = self.width() / len(self._charts)
         for i, chart in enumerate(self._charts):
             room = QRectF(i * each, 0, each, self.height())
-            paint_chart(chart, painter, room, self._theme, self._at if self._at and room.contains(self._at) else None)
+            at = self._at if self._at and room.contains(self._at) else None
+            paint_chart(chart, painter, room, self._theme, at, self._now)
 
 
 REFERENCE = "reference"  # in the legend, where its own name may be too long
 
 
-def paint_chart(chart: Chart, painter: QPainter, room: QRectF, theme: Theme, at: QPointF | None = None) -> None:
-    """Paint one chart into its room, with the values at the mouse where it is inside."""
+def paint_chart(
+    chart: Chart, painter: QPainter, room: QRectF, theme: Theme, at: QPointF | None = None, now: float | None = None
+) -> None:
+    """Paint one chart into its room, with the values at the mouse where it is inside, or where something stands now."""
     px, pen = theme.px, Lettering(painter, theme)
     pen.write(room.left() + px(14), room.top() + px(20), chart.title, Size.NORMAL, Tone.INK, bold=True)
     if chart.empty:
@@ -104,10 +114,12 @@ def paint_chart(chart: Chart, painter: QPainter, room: QRectF, theme: Theme, at:
     for curve in sorted(chart.curves, key=lambda c: not c.ghost):
         _paint_curve(curve, painter, theme, spot)
     painter.restore()
+    x = now
     if at is not None and frame.left() <= at.x() <= frame.right():
         x = x_low + (x_high - x_low) * (at.x() - frame.left()) / frame.width()
+    if x is not None and x_low <= x <= x_high:
         painter.setPen(QPen(theme.colour(Tone.GRAB), 1.0))
-        painter.drawLine(QPointF(at.x(), frame.top()), QPointF(at.x(), frame.bottom()))
+        painter.drawLine(spot(x, y_low), spot(x, y_high))
         read = [f"{c.name} {value:.2f}" for c in chart.curves if c.name and (value := value_at(c, x)) is not None]
         text = f"at {x:.2f}: " + ", ".join(read)
         pen.write(room.right() - px(16), room.top() + px(20), text, Size.SMALL, Tone.GRAB, align=Align.RIGHT)
@@ -145,7 +157,11 @@ def _paint_axes(
         if curve.name:
             painter.setPen(_pen(curve, theme))
             painter.drawLine(QPointF(end, frame.bottom() + px(27)), QPointF(end + px(14), frame.bottom() + px(27)))
-            end = pen.write(end + px(18), frame.bottom() + px(31), REFERENCE if curve.ghost else curve.name) + px(12)
+            end = pen.write(end + px(18), frame.bottom() + px(31), _legend(curve)) + px(12)
+
+
+def _legend(curve: Curve) -> str:
+    return REFERENCE if curve.ghost and len(curve.name) > len(REFERENCE) else curve.name
 
 
 def _paint_curve(curve: Curve, painter: QPainter, theme: Theme, spot: Callable[[float, float], QPointF]) -> None:

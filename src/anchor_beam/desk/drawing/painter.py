@@ -44,6 +44,10 @@ class View:
     def map(self, point: XY) -> QPointF:
         return QPointF(self.x0 + self.scale * point[0], self.y0 - self.scale * point[1])
 
+    def unmap(self, at: QPointF) -> XY:
+        """The other way round."""
+        return (at.x() - self.x0) / self.scale, (self.y0 - at.y()) / self.scale
+
 
 def fit(drawing: Drawing, room: QRectF) -> View:
     """The largest view in which the whole drawing lies in the middle of the room."""

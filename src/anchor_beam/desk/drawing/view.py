@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from PySide6.QtCore import QEvent, QRect, QRectF, Qt, Signal
+from PySide6.QtCore import QEvent, QPointF, QRect, QRectF, Qt, Signal
 from PySide6.QtGui import QPainter, QPaintEvent, QPalette, QResizeEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -57,6 +57,10 @@ class DrawingView(QWidget):
         """Where a point of the drawing is in the widget [px]."""
         at = self._view.map(point)
         return at.x(), at.y()
+
+    def point(self, at: QPointF) -> XY:
+        """The point of the drawing that lies under a pixel [m]."""
+        return self._view.unmap(at)
 
     def event(self, event: QEvent) -> bool:
         if event.type() is QEvent.Type.LayoutRequest:  # a field has become wider, or narrow again

@@ -63,7 +63,8 @@ class Dresser(QObject):
             self._next.stop()
 
     def _put_on(self, widget: QWidget) -> None:
-        if widget.testAttribute(Qt.WidgetAttribute.WA_StyleSheet) and isinstance(widget, DRAWN_BY_SHEET):
+        drawn = isinstance(widget, DRAWN_BY_SHEET) or bool(widget.styleSheet())
+        if widget.testAttribute(Qt.WidgetAttribute.WA_StyleSheet) and drawn:
             style = widget.style()
             style.unpolish(widget)
             widget.setPalette(self._palette)

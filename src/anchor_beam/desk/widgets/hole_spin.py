@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 from PySide6.QtCore import QSignalBlocker
 from PySide6.QtGui import QWheelEvent
@@ -10,32 +10,35 @@ from PySide6.QtWidgets import QSpinBox
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.documents.records import CarFile
 from anchor_beam.session.edits import SetHole, SetPickup
+from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.workshop import Part
 
 
-class _Spin(QSpinBox):
-    """Counts from 1, as people do; a wheel that passes over it changes nothing."""
+class HoleSpin(QSpinBox):
+    """Counts from 1, as people do; a wheel that passes over it changes nothing. read: the hole, from 0, and how many there
+    are; edit: what goes to a hole."""
 
-    def __init__(self, bridge: Bridge, axle: Axle, name: str) -> None:
+    def __init__(
+        self, bridge: Bridge, name: str, read: Callable[[CarFile], tuple[int, int]], edit: Callable[[int], Edit]
+    ) -> None:
         super().__init__()
-        self._bridge, self._axle = bridge, axle
+        self._bridge, self._read = bridge, read
         self.setAccessibleName(name)
         self.setFixedWidth(bridge.theme.px(90))
         self.setKeyboardTracking(False)
-        self.valueChanged.connect(self._ask)
+        self.valueChanged.connect(lambda value: bridge.ask_or_complain(edit(value - 1)))
         bridge.listen(self, to=Part.SETTING | Part.CAR, then=self._show)
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         event.ignore()
 
-    def _ask(self, value: int) -> None:
-        raise NotImplementedError
-
     def _show(self) -> None:
-        raise NotImplementedError
-
-    def _stand(self, hole: int, count: int) -> None:
+        shown = self._bridge.picture
+        if shown is None:
+            return
+        hole, count = self._read(shown.file)
         with QSignalBlocker(self):
             if count != self.maximum():
                 self.setRange(1, count)
@@ -44,35 +47,22 @@ class _Spin(QSpinBox):
                 self.setValue(hole + 1)
 
 
-class HoleSpin(_Spin):
+def arm_hole(bridge: Bridge, axle: Axle, side: Side, tie: Mapping[Axle, bool]) -> HoleSpin:
     """The hole of one arm; moves the other side too when both are tied."""
 
-    def __init__(self, bridge: Bridge, axle: Axle, side: Side, tie: Mapping[Axle, bool]) -> None:
-        self._side, self._tie = side, tie
-        super().__init__(bridge, axle, f"{axle} {side} hole")
+    def read(file: CarFile) -> tuple[int, int]:
+        end = file.bench.end(axle)
+        return end.hole(side), len(end.bar.holes)
 
-    def _ask(self, value: int) -> None:
-        sides = tuple(Side) if self._tie[self._axle] else (self._side,)
-        self._bridge.ask_or_complain(SetHole(self._axle, sides, value - 1))
-
-    def _show(self) -> None:
-        shown = self._bridge.picture
-        if shown is not None:
-            end = shown.file.bench.end(self._axle)
-            self._stand(end.hole(self._side), len(end.bar.holes))
+    return HoleSpin(
+        bridge, f"{axle} {side} hole", read, lambda hole: SetHole(axle, tuple(Side) if tie[axle] else (side,), hole)
+    )
 
 
-class PickupSpin(_Spin):
+def pickup_hole(bridge: Bridge, axle: Axle) -> HoleSpin:
     """The hole at the far end of both links."""
 
-    def __init__(self, bridge: Bridge, axle: Axle) -> None:
-        super().__init__(bridge, axle, f"{axle} pick-up hole")
+    def read(file: CarFile) -> tuple[int, int]:
+        return file.bench.end(axle).pickup, round(file.car.axle(axle).pickup_holes.value)
 
-    def _ask(self, value: int) -> None:
-        self._bridge.ask_or_complain(SetPickup(self._axle, value - 1))
-
-    def _show(self) -> None:
-        shown = self._bridge.picture
-        if shown is not None:
-            count = round(shown.file.car.axle(self._axle).pickup_holes.value)
-            self._stand(shown.file.bench.end(self._axle).pickup, count)
+    return HoleSpin(bridge, f"{axle} pick-up hole", read, lambda hole: SetPickup(axle, hole))

@@ -16,7 +16,7 @@ from anchor_beam.session.edits.bars import (
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
-from anchor_beam.session.edits.links import LevelLink, TakeJoints
+from anchor_beam.session.edits.links import LevelLink, MovePickup, SetLinks, TakeJoints
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
 from anchor_beam.session.edits.parts import FitListed, SetClaim, SetRating, SetSteel, TakeOff
 from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured, TakeReadings
@@ -45,6 +45,7 @@ __all__ = [
     "KeepLoadState",
     "LevelLink",
     "MoveInGarage",
+    "MovePickup",
     "PutBar",
     "PutDocument",
     "PutSetting",
@@ -59,6 +60,7 @@ __all__ = [
     "SaveSetting",
     "SetClaim",
     "SetHole",
+    "SetLinks",
     "SetPickup",
     "SetProvenance",
     "SetRating",

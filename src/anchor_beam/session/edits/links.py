@@ -2,17 +2,69 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.core_inputs import pickup
+from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.mounting import LinkMount
-from anchor_beam.documents.places import put
+from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.lengths import with_lengths
 from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
+
+
+@dataclass(frozen=True, eq=False)
+class SetLinks:
+    """Make both links as long as something proposes [m]; attitude: what they are made to do, in words."""
+
+    axle: Axle
+    lengths: tuple[float, float]
+    attitude: str
+
+    def apply(self, file: CarFile) -> CarFile:
+        if not all(map(math.isfinite, self.lengths)):
+            raise InputError(f"bench.{self.axle}.link_left", "No link of any length does that.")
+        for side, length in zip(Side, self.lengths, strict=True):
+            place = f"bench.{self.axle}.link_{side}"
+            field_at(place).check(length, place)
+        return links_set(put(file, f"bench.{self.axle}", with_lengths(file.bench.end(self.axle), self.lengths)))
+
+    @property
+    def said(self) -> str:
+        return acts.links_set(self.axle, self.attitude)
+
+
+@dataclass(frozen=True, eq=False)
+class MovePickup:
+    """Move the far end of one side's link: along the car from the bar, which both sides share, and up [m]."""
+
+    axle: Axle
+    side: Side
+    ahead: float
+    up: float
+
+    def apply(self, file: CarFile) -> CarFile:
+        hole, axle = file.bench.end(self.axle).pickup, file.car.axle(self.axle)
+        first, used = pickup(axle, self.side), pickup(axle, self.side, hole)
+        for name, value in (
+            ("pickup_ahead", self.ahead - used.ahead + first.ahead),
+            (f"pickup_height_{self.side}", self.up - used.height + first.height),
+        ):
+            place = f"car.{self.axle}.{name}"
+            field_at(place).check(value, place)
+            before: Figure = read(file, place)
+            file = put(file, place, Figure(round(value, 4), before.provenance))
+        return file
+
+    @property
+    def said(self) -> str:
+        return acts.pickup_moved(self.axle, self.side)
 
 
 @dataclass(frozen=True, eq=False)

@@ -15,7 +15,7 @@ from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SectionMedallion
 from anchor_beam.desk.widgets.choice import ChoiceBox, Switch
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.desk.widgets.hole_spin import HoleSpin, PickupSpin
+from anchor_beam.desk.widgets.hole_spin import arm_hole, pickup_hole
 from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
@@ -92,10 +92,10 @@ class BarPanel(Panel):
         self._fields[name] = self.row(LABELS[name], field)
 
     def _links(self) -> None:
-        self._spins = {side: HoleSpin(self._bridge, self._axle, side, self._board.tie) for side in Side}
+        self._spins = {side: arm_hole(self._bridge, self._axle, side, self._board.tie) for side in Side}
         for side, spin in self._spins.items():
             self.row(f"Link {side} in hole", spin)
-        self._pickup = self.row("Far ends in hole", PickupSpin(self._bridge, self._axle))
+        self._pickup = self.row("Far ends in hole", pickup_hole(self._bridge, self._axle))
         tie = QCheckBox("move both sides together")
         tie.setChecked(self._board.tie[self._axle])
         tie.toggled.connect(lambda on: self._board.tie.__setitem__(self._axle, on))

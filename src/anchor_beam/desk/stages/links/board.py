@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Protocol
+
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QShowEvent
 from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.stages.links.handles import AxleView, LinkView
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
@@ -22,31 +24,32 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
 
-class LinksBoard(QWidget):
-    """One axle; where its links do not reach, the sentence that says so. Bases draw: `_draw` is asked for each pose."""
+class Drawn(Protocol):
+    """What a board shows: a widget, and how it is drawn. `prepare` is told of what stays while the wheels move, `draw` of
+    every pose."""
 
-    def __init__(self, bridge: Bridge, axle: Axle, posture: Posture) -> None:
+    @property
+    def widget(self) -> QWidget: ...
+    def prepare(self, shown: Picture, moving: Travelling) -> None: ...
+    def draw(self, shown: Picture, moving: Travelling, at: int) -> None: ...
+
+
+class LinksBoard(QWidget):
+    """One axle; where its links do not reach, the sentence that says so."""
+
+    def __init__(self, bridge: Bridge, axle: Axle, posture: Posture, drawn: Drawn) -> None:
         super().__init__()
-        self._bridge, self._axle, self._posture = bridge, axle, posture
+        self._bridge, self._axle, self._posture, self.drawn = bridge, axle, posture, drawn
         self._moving: Travelling | None = None
         self._stack = QStackedWidget()
         self._cannot = _Cannot(bridge)
-        self._stack.addWidget(self._views())
+        self._stack.addWidget(drawn.widget)
         self._stack.addWidget(self._cannot)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(self._stack)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
         posture.moved.connect(self._move)
-
-    def _views(self) -> QWidget:
-        raise NotImplementedError
-
-    def _prepare(self, shown: Picture, moving: Travelling) -> None:
-        """What stays the same while the wheels move."""
-
-    def _draw(self, shown: Picture, moving: Travelling, at: int) -> None:
-        raise NotImplementedError
 
     def _show(self) -> None:
         shown = self._bridge.picture
@@ -64,7 +67,7 @@ class LinksBoard(QWidget):
         self._moving = travel_of(shown, self._axle, self._posture.way)
         if self._moving is not None:
             self._stack.setCurrentIndex(0)
-            self._prepare(shown, self._moving)
+            self.drawn.prepare(shown, self._moving)
             self._move()
 
     def showEvent(self, event: QShowEvent) -> None:
@@ -76,46 +79,55 @@ class LinksBoard(QWidget):
         if self._moving is not None and self._moving.way is not self._posture.way:
             self._show()
         elif shown is not None and self._moving is not None and self.isVisible() and self._stack.currentIndex() == 0:
-            self._draw(shown, self._moving, self._moving.nearest(self._posture.handle))
+            self.drawn.draw(shown, self._moving, self._moving.nearest(self._posture.handle))
 
 
-class SideBoard(LinksBoard):
+class FromTheSide:
     """Both sides from the left, left beside right."""
 
-    def _views(self) -> QWidget:
-        self.views = {side: DrawingView(self._bridge.theme) for side in Side}
+    def __init__(self, bridge: Bridge, axle: Axle) -> None:
+        self._bridge, self._axle = bridge, axle
         self._extent: tuple[XY, XY] = ((0.0, 0.0), (1.0, 1.0))
-        both = QWidget()
-        row = QHBoxLayout(both)
+        self.widget = QWidget()
+        self.views = {side: LinkView(bridge, axle, side) for side in Side}
+        row = QHBoxLayout(self.widget)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(1)
         for side, view in self.views.items():
             row.addWidget(view)
-            for place in (f"bench.{self._axle}.link_{side}", f"car.{self._axle}.pickup_height_{side}"):
+            for place in (f"bench.{axle}.link_{side}", f"car.{axle}.pickup_height_{side}"):
                 words = "link length" if "link_" in place else "pick-up height"
-                field = FigureField(self._bridge, place, name=f"{self._axle} {side} {words}", compact=True)
-                view.place(place, field)
-        return both
+                view.place(place, FigureField(bridge, place, name=f"{axle} {side} {words}", compact=True))
 
-    def _prepare(self, shown: Picture, moving: Travelling) -> None:
+    def prepare(self, shown: Picture, moving: Travelling) -> None:
+        """A board that holds every pose of both sides."""
+        if any(view.grip.held for view in self.views.values()):
+            return  # what is held must not move away under the hand
         self._extent = board_for(link_points(shown, self._axle, moving))
 
-    def _draw(self, shown: Picture, moving: Travelling, at: int) -> None:
+    def draw(self, shown: Picture, moving: Travelling, at: int) -> None:
+        """One pose."""
         for side, view in self.views.items():
             link = shown_link(shown, self._axle, side, moving, at, self._bridge.units)
+            view.look_at(link)
             view.set_drawing(link_elevation(link, *self._extent))
 
 
-class BehindBoard(LinksBoard):
-    """The whole axle from behind, with its wheels."""
+class FromBehind:
+    """The whole axle with its wheels."""
 
-    def _views(self) -> QWidget:
-        self.view = DrawingView(self._bridge.theme)
-        return self.view
+    def __init__(self, bridge: Bridge, axle: Axle, posture: Posture) -> None:
+        self._bridge, self._axle = bridge, axle
+        self.widget = AxleView(bridge, posture)
 
-    def _draw(self, shown: Picture, moving: Travelling, at: int) -> None:
+    def prepare(self, shown: Picture, moving: Travelling) -> None:
+        """The board is as high as the wheels go."""
+
+    def draw(self, shown: Picture, moving: Travelling, at: int) -> None:
+        """One pose."""
         axle = shown_axle(shown, self._axle, moving, at, self._bridge.units)
-        self.view.set_drawing(axle_with_links(axle, float(abs(moving.handle).max())))
+        self.widget.look_at(axle)
+        self.widget.set_drawing(axle_with_links(axle, float(abs(moving.handle).max())))
 
 
 class _Cannot(QWidget):

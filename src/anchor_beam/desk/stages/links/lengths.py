@@ -1,88 +1,163 @@
-"""The strip under the links: as fitted, level, square, left and right, and what each does to the bar at rest."""
+"""The strip under the links: every way to choose their lengths, and what each costs."""
 
 from __future__ import annotations
 
 import math
+from functools import partial
 
-from PySide6.QtGui import QPainter, QPaintEvent, QPen
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtWidgets import QGridLayout, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
-from anchor_beam.core.sides import Axle, Side
+from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.drawing.lettering import Lettering
+from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.plain import Label, OneLine, tip
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.figures.lengths import Attitude, Cost, Proposal, Turn, proposals
+from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.request import Answer, Done, Request
+from anchor_beam.session.edits import SetLinks
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import Kind
-from anchor_beam.units.show import show
-from anchor_beam.words.balance import drop_in, off_level, rest_twist
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import UNKNOWN, show
+from anchor_beam.words.lengths import FAILS, HEADS, ONLY_ON_WHEELS, TIPS, length_words, turn_words, turns_words
+
+HEIGHT = 214  # px at the normal font size
 
 
 class LengthsStrip(QWidget):
-    """A small table that reads across: the length, left and right, and the difference in words."""
+    """A row for each attitude; what is in force is bold, the others have a button that sets them."""
 
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__()
-        self._bridge, self._axle, self._theme = bridge, axle, bridge.theme
-        self.setFixedHeight(bridge.theme.px(188))
+        self._bridge, self._axle = bridge, axle
+        px = bridge.theme.px
+        self.setFixedHeight(px(HEIGHT))
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(px(14), px(4), px(14), px(4))
+        column.setSpacing(px(4))
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(px(12))
+        grid.setVerticalSpacing(px(1))
+        column.addLayout(grid)
+        for i, head in enumerate(HEADS):
+            label = self._label(soft=True)
+            label.setText(head)
+            label.setToolTip(tip(TIPS.get(head, "")))
+            grid.addWidget(label, 0, i)
+        grid.setColumnStretch(len(HEADS), 1)
+        self.lines = {attitude: _Line(self, grid, i, attitude) for i, attitude in enumerate(Attitude, start=1)}
+        column.addStretch()
+        self.turn = OneLine()
+        self.note = OneLine()
+        self.note.setText(ONLY_ON_WHEELS)
+        for label in (self.turn, self.note):
+            label.setFont(bridge.theme.font(Size.SMALL))
+            column.addWidget(label)
+        self.note.setStyleSheet(in_tone(Tone.SOFT))
+        self._proposals: tuple[Proposal, ...] = ()
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
+        bridge.follow(self, to=Part.CAR | Part.SETTING, ask=self._wanted, then=self._take)
 
-    def _rows(self) -> list[tuple[str, str, str]]:
-        shown, units = self._bridge.picture, self._bridge.units
-        if shown is None or (sides := shown.now.end(self._axle).sides) is None:
-            return []
-        end = shown.now.end(self._axle)
+    def _label(self, *, soft: bool = False) -> Label:
+        label = Label()
+        label.setFont(self._bridge.theme.font(Size.SMALL))
+        if soft:
+            label.setStyleSheet(in_tone(Tone.SOFT))
+        return label
 
-        def pair(what: str, values: tuple[float, float]) -> tuple[str, str, str]:
-            left, right = (
-                str(show(v, Kind.FINE_LENGTH, units)) if math.isfinite(v) else "does not exist" for v in values
-            )
-            return what, left, right
+    def label(self) -> Label:
+        """A cell of the table."""
+        return self._label()
 
-        left, right = sides
-        return [
-            pair("as fitted", (left.fitted, right.fitted)),
-            pair("arm level at ride height", (left.level, right.level)),
-            pair("link square to the arm", (left.square, right.square)),
-            ("bar free, other link as it is", self._drop_in(Side.LEFT), self._drop_in(Side.RIGHT)),
-            (
-                "to put the arm level",
-                off_level(left.off_level, end.turns(-left.off_level), units),
-                off_level(right.off_level, end.turns(-right.off_level), units),
-            ),
-        ]
+    def use(self, attitude: Attitude) -> None:
+        """Set the links to what a row says."""
+        found = next((each for each in self._proposals if each.attitude is attitude), None)
+        if found is not None:
+            self._bridge.ask_or_complain(SetLinks(self._axle, found.lengths, self._name(attitude)))
 
-    def _drop_in(self, side: Side) -> str:
+    def _name(self, attitude: Attitude) -> str:
         shown = self._bridge.picture
-        if shown is None or (sides := (end := shown.now.end(self._axle)).sides) is None:
-            return ""
-        length = end.drop_in(side)
-        change = 0.0 if length is None else length - sides[side.position].fitted
-        return drop_in(length, change, end.turns(change), self._bridge.units)
+        named = attitude is Attitude.REFERENCE and shown is not None and bool(shown.file.reference)
+        return f"as in {shown.file.reference}" if named and shown is not None else str(attitude)
+
+    def _offered(self, shown: Picture) -> tuple[Proposal, ...]:
+        reference = shown.file.reference_setting
+        against = None if reference is None or reference == shown.file.bench else reference.end(self._axle)
+        return proposals(shown.file.car, shown.now.end(self._axle), against)
 
     def _show(self) -> None:
-        spoken = [f"{what}: left {left}, right {right}" for what, left, right in self._rows()]
-        self.setAccessibleName("; ".join(spoken))
-        self.update()
+        shown = self._bridge.picture
+        self._proposals = () if shown is None else self._offered(shown)
+        by_attitude = {each.attitude: each for each in self._proposals}
+        for attitude, line in self.lines.items():
+            line.show_lengths(by_attitude.get(attitude), self._name(attitude), self._bridge.units)
+        self.turn.setText("")
 
-    def paintEvent(self, _event: QPaintEvent) -> None:
-        painter, px = QPainter(self), self._theme.px
-        pen = Lettering(painter, self._theme)
-        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
-        columns = (px(18), px(220), px(220) + (self.width() - px(220)) // 2)
-        painter.setPen(QPen(self._theme.colour(Tone.HAIRLINE), 1.0))
-        painter.drawLine(0, 0, self.width(), 0)
-        rows = self._rows()
-        for x, text in zip(columns, ("Joint centre to joint centre", *Side), strict=True):
-            pen.write(x, px(24), text, Size.SMALL, Tone.SOFT)
-        for i, row in enumerate(rows):
-            y = px(48) + px(22) * i
-            for column, text in enumerate(row):
-                tone = Tone.SOFT if column == 0 else Tone.INK
-                pen.write(columns[column], y, text, Size.NORMAL, tone, bold=column > 0 and i == len(rows) - 1)
+    def _wanted(self) -> Request | None:
+        shown = self._bridge.picture
+        if shown is None or not (offered := self._offered(shown)):
+            return None
+        from anchor_beam.jobs.tasks import LengthsOf
+
+        return LengthsOf(shown.file.car, shown.file.bench, self._axle, offered)
+
+    def _take(self, answer: Answer | None) -> None:
         shown, units = self._bridge.picture, self._bridge.units
-        if shown is not None and rows:
-            y = px(48) + px(22) * len(rows) + px(6)
-            pen.write(columns[0], y, "at rest the bar", Size.NORMAL, Tone.SOFT)
-            words = rest_twist(shown.now.rest_torque(self._axle), units)
-            pen.write(columns[1], y, words, Size.NORMAL, Tone.INK)
+        if not isinstance(answer, Done) or shown is None:
+            return
+        costs: tuple[Cost, ...]
+        turned: tuple[Turn, ...]
+        costs, turned = answer.value
+        for cost in costs:
+            self.lines[cost.proposal.attitude].show_cost(cost, units)
+        adjusts = shown.now.end(self._axle).per_turn is not None
+        each = tuple((turn.side, turn.preload, turn.cross_weight) for turn in turned)
+        self.turn.setText(turn_words(self._axle, each, turns=adjusts, units=units))
+
+
+class _Line:
+    """One attitude: its lengths at once, what it costs when that is worked out."""
+
+    def __init__(self, strip: LengthsStrip, grid: QGridLayout, row: int, attitude: Attitude) -> None:
+        self._theme = strip._bridge.theme
+        self._attitude = attitude
+        self.cells = [strip.label() for _ in HEADS]
+        self.use = QPushButton("set")
+        self.use.setFont(self._theme.font(Size.SMALL))
+        self.use.setFixedHeight(self._theme.px(20))
+        self.use.setStyleSheet(f"padding: 0 {self._theme.px(8)}px")
+        self.use.clicked.connect(partial(strip.use, attitude))
+        for i, cell in enumerate(self.cells):
+            grid.addWidget(cell, row, i)
+        grid.addWidget(self.use, row, len(HEADS))
+
+    def show_lengths(self, offered: Proposal | None, name: str, units: System) -> None:
+        here = self._attitude is Attitude.FITTED
+        for cell in self.cells:
+            cell.setVisible(offered is not None)
+            cell.setFont(self._theme.font(Size.SMALL, bold=here))
+        self.use.setVisible(offered is not None and not here and all(map(math.isfinite, offered.lengths)))
+        if offered is None:
+            return
+        self.use.setAccessibleName(f"set the links: {name}")
+        texts = [name, *(length_words(length, units) for length in offered.lengths), turns_words(offered.turns)]
+        for cell, text in zip(self.cells, [*texts, *[""] * (len(HEADS) - len(texts))], strict=True):
+            cell.setText(text)
+
+    def show_cost(self, cost: Cost, units: System) -> None:
+        if cost.problem is not None:
+            self.cells[4].setToolTip(tip(cost.problem.message))
+            self.cells[4].setText(UNKNOWN)
+            return
+        joint = (
+            FAILS
+            if math.isnan(cost.joint) and math.isfinite(cost.wheel_rate)
+            else str(show(cost.joint, Kind.ANGLE, units))
+        )
+        texts = (
+            str(show(cost.wheel_rate, Kind.RATE, units)), str(show(cost.preload, Kind.TORQUE, units, sign=True)),
+            str(show(cost.cross_weight, Kind.PERCENT, units)), str(show(cost.apart, Kind.PERCENT, units, sign=True)), joint,
+        )  # fmt: skip
+        for cell, text in zip(self.cells[4:], texts, strict=True):
+            cell.setText(text)

@@ -11,7 +11,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.stages.links.board import BehindBoard, SideBoard
+from anchor_beam.desk.stages.links.board import FromBehind, FromTheSide, LinksBoard
 from anchor_beam.desk.stages.links.joints_board import JointsBoard
 from anchor_beam.desk.stages.links.lengths import LengthsStrip
 from anchor_beam.desk.stages.links.panel import LinksPanel
@@ -22,10 +22,13 @@ from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.charts import Chart
 from anchor_beam.figures.curves import travel_charts
+from anchor_beam.figures.lengths import levelled
 from anchor_beam.figures.travelling import reach
 from anchor_beam.session.workshop import Part
+from anchor_beam.units.kinds import Kind, unit_of
 
 MOVING = ("from the side", "from behind")  # boards that the travel handle moves
+CURVES = ("rates through the travel", "angles through the travel")
 
 
 class LinksPage(Split):
@@ -37,8 +40,9 @@ class LinksPage(Split):
         self.posture = Posture()
         self.posture.setParent(self)
         self._stacks: list[QStackedWidget] = []
+        self._drawn: list[ChartStrip] = []
         self.strips: dict[Axle, Strip] = {}
-        self.sides = {axle: SideBoard(bridge, axle, self.posture) for axle in Axle}
+        self.sides = {axle: LinksBoard(bridge, axle, self.posture, FromTheSide(bridge, axle)) for axle in Axle}
         self.panels = {axle: LinksPanel(bridge, axle) for axle in Axle}
         for axle in Axle:
             self.strips[axle] = self._strip(axle)
@@ -46,7 +50,7 @@ class LinksPage(Split):
         self.travel = TravelBar(bridge, self.posture)
         views: dict[str, Callable[[], QWidget]] = {
             "from the side": lambda: self._by_axle(self.sides),
-            "from behind": lambda: self._by_axle({axle: BehindBoard(bridge, axle, self.posture) for axle in Axle}),
+            "from behind": lambda: self._by_axle(self._from_behind()),
             "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
@@ -68,10 +72,21 @@ class LinksPage(Split):
         """The boards that nobody looked at yet."""
         return self.boards.ahead()
 
+    def _from_behind(self) -> dict[Axle, LinksBoard]:
+        bridge, posture = self._bridge, self.posture
+        return {axle: LinksBoard(bridge, axle, posture, FromBehind(bridge, axle, posture)) for axle in Axle}
+
     def _strip(self, axle: Axle) -> Strip:
-        bridge = self._bridge
-        through = partial(ChartStrip, bridge, partial(self._charts, axle), f"{axle} links through travel")
-        return Strip(bridge.theme, {"lengths": partial(LengthsStrip, bridge, axle), "through the travel": through})
+        views: dict[str, Callable[[], QWidget]] = {"lengths": partial(LengthsStrip, self._bridge, axle)}
+        views |= {words: partial(self._curves, axle, i) for i, words in enumerate(CURVES)}
+        return Strip(self._bridge.theme, views)
+
+    def _curves(self, axle: Axle, which: int) -> QWidget:
+        """Curves with the travel handle on them."""
+        made = ChartStrip(self._bridge, partial(self._charts, axle, which), f"{axle} links, {CURVES[which]}")
+        self._drawn.append(made)
+        self._point()
+        return made
 
     def _by_axle(self, views: Mapping[Axle, QWidget]) -> QStackedWidget:
         stack = QStackedWidget()
@@ -94,7 +109,13 @@ class LinksPage(Split):
 
     def _point(self) -> None:
         """Show on the curves where the wheels stand."""
+        length = unit_of(Kind.FINE_LENGTH, self._bridge.units).si
+        for drawn in self._drawn:
+            drawn.point(self.posture.handle / length if self.posture.handle else None)
 
-    def _charts(self, axle: Axle) -> tuple[Chart, ...]:
+    def _charts(self, axle: Axle, which: int) -> tuple[Chart, ...]:
         shown = self._bridge.picture
-        return () if shown is None else travel_charts(shown.now, axle, self._bridge.units)
+        if shown is None:
+            return ()
+        end = shown.now.end(axle)
+        return travel_charts(shown.now, axle, self._bridge.units, levelled(end, shown.file.car, axle))[which]

@@ -10,7 +10,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
-from anchor_beam.desk.widgets.hole_spin import PickupSpin
+from anchor_beam.desk.widgets.hole_spin import pickup_hole
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.fields import AXLE_FIELDS, field_at
@@ -19,6 +19,7 @@ from anchor_beam.documents.records import Adjuster, ArmDirection
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.rows import link_rows
 from anchor_beam.session.edits import LevelLink
+from anchor_beam.session.said import cure_of
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import sides_differ
 from anchor_beam.words.load_states import links_of_another
@@ -30,8 +31,8 @@ PICKUP = {
 }  # fmt: skip
 """Figures of the tape, in words that have room."""
 HANGS = {
-    "pickup_ratio": "Travel over the wheel's", "strut_in": "Strut leans in", "strut_back": "Strut leans back",
-    "bar_height": "Bar above ground", "pickup_holes": "Holes to choose from", "pickup_step_ahead": "next hole, ahead",
+    "pickup_ratio": "Travel ratio", "strut_in": "Strut leans in", "strut_back": "Strut leans back",
+    "bar_height": "Bar above ground", "pickup_holes": "Holes there", "pickup_step_ahead": "next hole, ahead",
     "pickup_step_out": "next hole, out", "pickup_step_up": "next hole, up",
 }  # fmt: skip
 """Figures of what the link hangs on; each is shown where it counts."""
@@ -51,6 +52,7 @@ class LinksPanel(Panel):
             place = f"bench.{axle}.link_{side}"
             self.row(f"Link {side}", FigureField(bridge, place, name=f"{axle} {side} link"))
         self.add(self._level_buttons())
+        self.row("Frame, nose down", FigureField(bridge, "car.rake", name="frame, nose down"))
         self.add(self.loaded)
         caution = self.heading("Set links with the wheels at ride height and the weight on them. Length sets where the "
                                "arm stands, never how stiff the bar is.")  # fmt: skip
@@ -64,7 +66,7 @@ class LinksPanel(Panel):
         self.add(self.differ)
         self.row("Hangs on", ChoiceBox(bridge, f"car.{axle}.link_on", LinkMount, f"{axle} link hangs on"))
         self._hangs = {name: self.row(words, self._field(name)) for name, words in HANGS.items()}
-        self._hole = self.row("Link in hole", PickupSpin(bridge, axle))
+        self._hole = self.row("Link in hole", pickup_hole(bridge, axle))
         self._to_joints = self.add(self._joints_button())
         self.add(self.turns)
         self.gap()
@@ -117,4 +119,4 @@ class LinksPanel(Panel):
         self.differ.say(sides_differ(left.value, right.value, spread, units))
         self.loaded.say(links_of_another(shown.file.bench.state, shown.file.car.load_state))
         turns = shown.now.turns_of(Phase.MIDDLE)
-        self.turns.say(None if turns is None else turns_differ(*turns, units))
+        self.turns.say(None if turns is None else turns_differ(*turns, cure_of(shown.now, units), units))

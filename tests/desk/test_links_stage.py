@@ -1,0 +1,221 @@
+"""Links by mouse and keyboard: the travel handle, what is taken hold of on the drawings, lengths and joints."""
+
+from __future__ import annotations
+
+import csv
+import io
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QGuiApplication
+from PySide6.QtTest import QTest
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.stages.links.page import LinksPage
+from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.drawings.links import flip
+from anchor_beam.figures.lengths import Attitude
+from anchor_beam.figures.travelling import Moving
+from anchor_beam.session.edits import SetHole, SetValue
+from anchor_beam.words.links import DOES_NOT_REACH, NEARLY_OVER
+from support.desk import LEFT_BUTTON, Desk, move_held
+
+
+@pytest.fixture
+def links(desk: Desk) -> LinksPage:
+    page = desk.stage("Links")
+    desk.rest()
+    return page
+
+
+def drawn(links: LinksPage, side: Side, axle: Axle = Axle.REAR):
+    return links.sides[axle].drawn.views[side]
+
+
+def plain(text: str) -> str:
+    return text.replace("\u00a0", " ")
+
+
+def drag(desk: Desk, widget, start: QPointF, *steps: QPointF) -> None:
+    QTest.mousePress(widget, LEFT_BUTTON, pos=start.toPoint())
+    for step in steps:
+        move_held(widget, step.toPoint(), LEFT_BUTTON)
+        desk.settle()
+    QTest.mouseRelease(widget, LEFT_BUTTON, pos=steps[-1].toPoint())
+    desk.settle()
+
+
+def test_the_handle_moves_the_wheels_by_keys_and_the_drawing_follows(desk: Desk, links: LinksPage) -> None:
+    slider, posture, view = links.travel.slider, links.posture, drawn(links, Side.LEFT)
+    rest = view._shown.hole
+    slider.setFocus()
+    for _ in range(3):
+        desk.press(Qt.Key.Key_PageUp)
+    desk.press(Qt.Key.Key_Right)
+    assert posture.handle == pytest.approx(0.031)
+    assert view._shown.moved and view._shown.hole[1] > rest[1] + 0.01
+    assert plain(links.travel.said.text()) == "both 31 mm up" == plain(slider.accessibleDescription())
+    desk.press(Qt.Key.Key_Home)
+    assert posture.handle == 0.0 and view._shown.hole == rest
+    links.travel.way.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    assert posture.way is Moving.ROLL
+    slider.setFocus()
+    desk.press(Qt.Key.Key_PageUp)
+    left, right = (drawn(links, side)._shown for side in Side)
+    assert left.pickup[1] - left.ghost_pickup[1] == pytest.approx(right.ghost_pickup[1] - right.pickup[1])
+
+
+def test_space_plays_a_hand_on_the_handle_or_leaving_the_stage_ends_it(desk: Desk, links: LinksPage) -> None:
+    slider, posture = links.travel.slider, links.posture
+    slider.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    seen: set[float] = set()
+    posture.moved.connect(lambda: seen.add(posture.handle))
+    desk.qtbot.waitUntil(lambda: len(seen) > 5)
+    assert links.travel.play.text() == "stop"
+    desk.press(Qt.Key.Key_Home)
+    assert not posture.playing and posture.handle == 0.0
+    desk.click(links.travel.play)
+    assert posture.playing
+    desk.stage("Bars")
+    assert not posture.playing
+
+
+def test_a_hole_dragged_up_turns_the_arm_and_takes_a_shorter_link(desk: Desk, links: LinksPage) -> None:
+    view, before = drawn(links, Side.LEFT), desk.picture.file.bench.rear.link_left.value
+    at = QPointF(*view.pixel(flip(view._shown.hole)))
+    scale = view._view.scale
+    drag(desk, view, at, at + QPointF(0, -6), at + QPointF(0, -12))
+    after = desk.picture.file.bench.rear
+    assert after.link_left.value == pytest.approx(before - 12 / scale, abs=0.0015)
+    assert after.link_right.value == pytest.approx(0.0885)
+    desk.window.line.undo.click()
+    desk.settle()
+    assert desk.picture.file.bench.rear.link_left.value == before
+
+
+def test_a_pick_up_dragged_moves_and_a_click_on_another_hole_hangs_the_link_there(
+    desk: Desk, links: LinksPage
+) -> None:
+    view, car = drawn(links, Side.RIGHT), desk.picture.file.car.rear
+    at, scale = QPointF(*view.pixel(flip(view._shown.pickup))), view._view.scale
+    drag(desk, view, at, at + QPointF(8, -10), at + QPointF(16, -20))
+    moved = desk.picture.file.car.rear
+    assert moved.pickup_height_right.value == pytest.approx(car.pickup_height_right.value + 20 / scale, abs=0.002)
+    assert moved.pickup_ahead.value == pytest.approx(car.pickup_ahead.value + 16 / scale, abs=0.002)
+    assert moved.pickup_height_left == car.pickup_height_left
+    was = desk.picture.file.bench.rear.hole_right
+    number, point = view._shown.arm_holes[0]
+    assert number != was
+    QTest.mouseClick(view, LEFT_BUTTON, pos=QPointF(*view.pixel(flip(point))).toPoint())
+    desk.settle()
+    assert desk.picture.file.bench.rear.hole_right == number
+
+
+def test_a_wheel_dragged_from_behind_moves_as_the_handle_does(desk: Desk, links: LinksPage) -> None:
+    desk.click(links.boards.buttons["from behind"])
+    desk.rest()
+    view = links._stacks[-1].currentWidget().drawn.widget
+    left, right = view._shown.sides
+    at = QPointF(*view.pixel(left.wheel))
+    drag(desk, view, at, at + QPointF(0, -8))
+    assert links.posture.handle == pytest.approx(8 / view._view.scale, abs=1.5e-3)
+    links.posture.choose(Moving.LEFT)
+    links.posture.to(0.0)
+    desk.settle()
+    at = QPointF(*view.pixel(right.wheel))
+    drag(desk, view, at, at + QPointF(0, 8))
+    assert links.posture.way is Moving.RIGHT and links.posture.handle < -0.005
+
+
+def test_the_link_that_is_ten_too_long_is_named_with_its_cure_and_one_click_mends_it(
+    desk: Desk, links: LinksPage
+) -> None:
+    """The planted trap of the coupe."""
+    assert "The rear left link twists its bar: 10.1 mm shorter, 4.0 turns" in plain(
+        links.panels[Axle.REAR].turns.text()
+    )
+    strip = links.strips[Axle.REAR]._views["lengths"]
+    texts = [plain(cell.text()) for cell in strip.lines[Attitude.FREE_LEFT].cells]
+    assert texts[1:4] == ["88.4 mm", "88.5 mm", "−4.0 · 0.0"] and texts[5] == "0.0 N·m"
+    assert "One turn longer, rear left −6.3 N·m" in plain(strip.turn.text())
+    desk.click(strip.lines[Attitude.FREE_LEFT].use)
+    assert desk.picture.file.bench.rear.link_left.value == pytest.approx(0.0884, abs=1e-4)
+    assert "now agree" in desk.line
+    assert not links.panels[Axle.REAR].turns.isVisible()
+
+
+def test_a_row_without_a_length_says_none_and_offers_no_button(desk: Desk, links: LinksPage) -> None:
+    desk.workshop.do(SetHole(Axle.REAR, tuple(Side), 0))
+    for side in Side:
+        desk.workshop.do(SetValue(f"bench.rear.link_{side}", 0.16))
+    desk.workshop.do(SetValue("car.rear.pickup_ahead", 0.09))
+    desk.rest()
+    line = links.strips[Axle.REAR]._views["lengths"].lines[Attitude.SQUARE]
+    assert "none" in [cell.text() for cell in line.cells]
+    assert not line.use.isVisible()
+
+
+def test_joints_are_pasted_or_read_whole_or_not_at_all(desk: Desk, links: LinksPage, tmp_path: Path) -> None:
+    desk.click(links.boards.buttons["joints of the arm"])
+    board = links._stacks[-1].currentWidget()
+    QGuiApplication.clipboard().setText(
+        "joint\tahead\tout [in]\tup\nfront inner\t-80\t4\t90,5\nouter\t-220\t26\t80\n"
+    )
+    desk.click(desk.button("Paste", board))
+    rear = desk.picture.file.car.rear
+    assert rear.link_on is LinkMount.ARM
+    assert (rear.inner_front_ahead.value, rear.inner_front_out.value, rear.inner_front_up.value) == pytest.approx(
+        (-0.080, 0.1016, 0.0905)
+    )
+    assert rear.outer_out.value == pytest.approx(0.6604)
+    wrong = tmp_path / "joints.csv"
+    wrong.write_text("joint,ahead,out,up\nouter,1,2,three\nelbow,1,2,3\nrear inner,9999,2,3\n")
+    board.take_from(wrong)
+    sheet = desk.window.files.problems
+    for said in (
+        "Line 2, column 4",
+        "“three” is not a number",
+        "There is no joint “elbow”",
+        "Line 4, column 2",
+        "9999",
+    ):
+        assert said in sheet.text
+    assert desk.picture.file.car.rear == rear
+    sheet.hide()
+    out: list[str] = []
+    desk.window.files.table_out = lambda _name, text: out.append(text)
+    desk.click(desk.button("As a CSV…", board))
+    rows = list(csv.reader(io.StringIO(out[0])))
+    assert rows[0] == ["joint", "ahead [mm]", "out [mm]", "up [mm]"] and rows[3] == ["outer", "-220", "660.4", "80"]
+
+
+def test_a_link_that_lies_along_its_arm_or_does_not_reach_is_marked_where_that_happens(
+    desk: Desk, links: LinksPage
+) -> None:
+    """A pick-up nearly as far from the bar as arm and link together."""
+    desk.workshop.do(SetHole(Axle.REAR, tuple(Side), 0))
+    desk.workshop.do(SetValue("bench.rear.link_right", 0.0985))
+    for side in Side:
+        desk.workshop.do(SetValue(f"car.rear.pickup_height_{side}", 0.03))
+    desk.workshop.do(SetValue("car.rear.pickup_ahead", 0.327))
+    desk.rest()
+    said = {}
+    for handle in range(-60, 61, 5):
+        links.posture.to(handle / 1e3)
+        desk.settle()
+        said[handle] = drawn(links, Side.LEFT)._shown.warning
+    assert said[-60] == "" and NEARLY_OVER in said.values() and said[60] == DOES_NOT_REACH, said
+
+
+def test_the_strip_of_angles_follows_the_handle(desk: Desk, links: LinksPage) -> None:
+    desk.click(links.strips[Axle.REAR].buttons["angles through the travel"])
+    chart = links._drawn[-1]
+    assert [c.title for c in chart.charts] == ["Link off square to its arm", "Joints out of plane"]
+    assert chart._now is None
+    links.posture.to(0.02)
+    desk.settle()
+    assert chart._now == pytest.approx(20.0)
+    QTest.mouseMove(chart, QPoint(10, 10))
