@@ -44,11 +44,11 @@ from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.edits import ReachRung, SetHole, SetValue
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
+from clock import Moment, now
 
 BEAT = 2  # ms
 GOAL = 0.050  # s
 HAND = 10  # ms between two acts, at least
-TICKS = os.sysconf("SC_CLK_TCK")  # of the machine's clock in a second
 PATIENCE = 0.25  # s that the hand waits for what is worked out
 OD = "bench.rear.bar.od"
 VARIANTS: dict[str, dict[str, float]] = {  # factors on figures of the car
@@ -67,22 +67,14 @@ class Heart:
     """Beats, and remembers the longest pauses with what was being done."""
 
     doing: str = ""
-    last: tuple[float, float, float] | None = None  # on the wall, of the window's thread, and taken away by the host
+    last: Moment | None = None
     gaps: list[tuple[float, float, str]] = field(default_factory=list)
 
     def beat(self) -> None:
-        now = time.perf_counter(), time.thread_time(), stolen()
+        at = now()
         if self.last is not None:
-            wall, computed, taken = (one - other for one, other in zip(now, self.last, strict=True))
-            self.gaps.append((wall, max(computed - taken, 0.0), self.doing))
-        self.last = now
-
-
-def stolen() -> float:
-    """Seconds that the host of this machine has given to others, of all processors together."""
-    with open("/proc/stat", "rb", buffering=0) as file:  # noqa: PTH123  # at every beat
-        fields = file.read(200).split(b"\n", 1)[0].split()
-    return int(fields[8]) / TICKS
+            self.gaps.append((*self.last.until(at), self.doing))
+        self.last = at
 
 
 def cars() -> Iterator[tuple[str, CarFile]]:

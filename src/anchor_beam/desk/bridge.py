@@ -88,6 +88,7 @@ class Bridge(QObject):
         workshop.before_acts(self._hands_move)
         theme.changed.connect(lambda: self._note(EVERYTHING))
         self.painted = self._pictured = False
+        self.playing = False  # something moves by itself, and nothing may take its time
         self.what_happened = ""  # the text of an error that nobody foresaw, until the next act
         shown = Part.CAR | Part.SETTING
         self._followers.append(_Follower(f"bands {id(self)}", None, shown, self._bands_wanted, self._take_bands))
@@ -284,7 +285,7 @@ class Bridge(QObject):
     @property
     def at_rest(self) -> bool:
         """Whether everything that was asked for stands there."""
-        return self.painted and not self._turn.isActive() and not self._quiet.isActive() and not self.jobs.busy
+        return self.painted and not self.playing and not self._turn.isActive() and not self._quiet.isActive() and not self.jobs.busy
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         if event.type() is QEvent.Type.Show:

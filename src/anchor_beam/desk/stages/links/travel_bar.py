@@ -51,6 +51,7 @@ class TravelBar(QWidget):
         posture = self._posture
         with QSignalBlocker(self.slider):
             self.slider.setRange(round(posture.low / STEP), round(posture.high / STEP))
+        self._bridge.playing = posture.playing
         self.play.setText("stop" if posture.playing else "play")
         self._show()
 
