@@ -7,14 +7,17 @@ import io
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QGuiApplication
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QFileDialog
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.links.page import LinksPage
 from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.drawings.links import flip
+from anchor_beam.drawings.shapes import Text
 from anchor_beam.figures.lengths import Attitude
 from anchor_beam.figures.travelling import Moving
 from anchor_beam.session.edits import SetHole, SetValue
@@ -219,3 +222,39 @@ def test_the_strip_of_angles_follows_the_handle(desk: Desk, links: LinksPage) ->
     desk.settle()
     assert chart._now == pytest.approx(20.0)
     QTest.mouseMove(chart, QPoint(10, 10))
+
+
+def test_the_chart_follows_what_is_typed_says_what_is_wrong_and_goes_to_paper(
+    desk: Desk, links: LinksPage, tmp_path: Path
+) -> None:
+    desk.click(links.boards.buttons["ride height chart"])
+    desk.settle()
+    board = links._stacks[-1].currentWidget()
+    assert not links.travel.isVisible() and not links.strips[Axle.REAR].isVisible()
+    board.at_hand.setFocus()
+    QTest.keyClicks(board.at_hand, "85 3.5in")
+    QTest.keyClick(board.at_hand, Qt.Key.Key_Return)
+    desk.settle()
+    words = [plain(item.text) for item in board.view._drawing.items if isinstance(item, Text)]
+    assert any(text.startswith("85.0 mm: right at +6.6 mm") for text in words)
+    assert any(text.startswith("88.9 mm: right at ") for text in words)
+    low = board.fields[0].edit
+    low.setFocus()
+    QTest.keyClicks(low, "50")
+    QTest.keyClick(low, Qt.Key.Key_Return)
+    desk.settle()
+    assert "lowest and a highest" in board.fields[0].note.text()
+    QTest.keyClick(low, Qt.Key.Key_Escape)
+    board.at_hand.setText("85 long")
+    board.at_hand.editingFinished.emit()
+    desk.settle()
+    assert "long" in board.said.text() and not board.view.isVisible()
+    board.at_hand.setText("")
+    board.at_hand.editingFinished.emit()
+    desk.settle()
+    desk.click(desk.button("Print, write…", board))
+    for name in ("chart.pdf", "chart.csv"):
+        desk.window.findChild(QFileDialog).fileSelected.emit(str(tmp_path / name))
+    page = PdfReader(tmp_path / "chart.pdf").pages[0]
+    assert "Rear links that put the arms of Tidewright 17 level" in page.extract_text()
+    assert (tmp_path / "chart.csv").read_text().startswith('change of ride height [mm],"hole 1, soft [mm]"')

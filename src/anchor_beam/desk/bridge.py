@@ -285,7 +285,13 @@ class Bridge(QObject):
     @property
     def at_rest(self) -> bool:
         """Whether everything that was asked for stands there."""
-        return self.painted and not self.playing and not self._turn.isActive() and not self._quiet.isActive() and not self.jobs.busy
+        return (
+            self.painted
+            and not self.playing
+            and not self._turn.isActive()
+            and not self._quiet.isActive()
+            and not self.jobs.busy
+        )
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         if event.type() is QEvent.Type.Show:

@@ -23,6 +23,7 @@ from anchor_beam.words import faults
 
 if TYPE_CHECKING:
     from anchor_beam.sheets.comparison import Comparison
+    from anchor_beam.sheets.drawn_page import DrawnPage
 
 
 class Files(QObject):
@@ -73,6 +74,19 @@ class Files(QObject):
     def readings_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of readings."""
         self._ask("Take readings from a table", "Tables (*.csv *.txt)", "", then, saving=False)
+
+    def height_chart_out(self, content: DrawnPage, table: str) -> None:
+        """Write the chart of ride height against link length, in the form of the file's ending."""
+        from anchor_beam.sheets.drawn_page import write_drawn_page
+
+        def write(path: Path) -> None:
+            if path.suffix in (".csv", ".json"):
+                self._write_table(path, table)
+            else:
+                self._write(path, lambda: write_drawn_page(content, path))
+
+        kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
+        self._ask("Ride height chart", kinds, self._named(" link chart.pdf"), write, saving=True)
 
     def joints_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of joints."""

@@ -12,6 +12,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.links.board import FromBehind, FromTheSide, LinksBoard
+from anchor_beam.desk.stages.links.chart_board import ChartBoard
 from anchor_beam.desk.stages.links.joints_board import JointsBoard
 from anchor_beam.desk.stages.links.lengths import LengthsStrip
 from anchor_beam.desk.stages.links.panel import LinksPanel
@@ -28,6 +29,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 
 MOVING = ("from the side", "from behind")  # boards that the travel handle moves
+ALONE = ("ride height chart",)  # boards that take the room of the strip
 CURVES = ("rates through the travel", "angles through the travel")
 
 
@@ -51,6 +53,7 @@ class LinksPage(Split):
         views: dict[str, Callable[[], QWidget]] = {
             "from the side": lambda: self._by_axle(self.sides),
             "from behind": lambda: self._by_axle(self._from_behind()),
+            "ride height chart": lambda: self._by_axle({axle: ChartBoard(bridge, axle, files) for axle in Axle}),
             "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
@@ -59,6 +62,7 @@ class LinksPage(Split):
             widget.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         left = stacked(self.boards, self.travel, below)
         self.boards.looked_at.connect(lambda name: self.travel.setVisible(name in MOVING))
+        self.boards.looked_at.connect(lambda name: below.setVisible(name not in ALONE))
         for panel in self.panels.values():
             panel.joints_wanted.connect(self.boards.buttons["joints of the arm"].click)
         self.fill(left, stacked(self.tabs, self._by_axle(self.panels)))
