@@ -16,6 +16,7 @@ from anchor_beam.documents.car_file import (
     BarDocument,
     CarDocument,
     LoadStateDocument,
+    ObstacleDocument,
     PairDocument,
     Sourced,
     figures,
@@ -109,6 +110,7 @@ class PhotoDocument(BaseModel):
 MODELS: dict[str, type[BaseModel]] = {
     "car": CarDocument, "setting": KeptSettingDocument, "bench": KeptBenchDocument, "rack": RackDocument,
     "part": PartDocument, "photo": PhotoDocument, "load state": LoadStateDocument,
+    "obstacle": ObstacleDocument,
 }  # fmt: skip
 
 

@@ -27,6 +27,8 @@ from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHO
 from anchor_beam.documents.load_states import STATE_FIELDS, twice
 from anchor_beam.documents.model_text import STRICT, Name, Note, Notes
 from anchor_beam.documents.mounting import NOT_LIVE, LinkMount
+from anchor_beam.documents.obstacles import MOST as MOST_OBSTACLES
+from anchor_beam.documents.obstacles import SIZES, Held, Shape, Thing, obstacle_from
 from anchor_beam.documents.parts.documents import Bought, FactsDocument
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
@@ -144,6 +146,21 @@ class ReadingsDocument(BaseModel):
     state: Note = ""
 
 
+class ObstacleDocument(BaseModel):
+    """Something around a bar: a simple solid, its numbers by key as its shape wants them."""
+
+    model_config = STRICT
+    name: Name
+    axle: Axle
+    thing: Thing
+    held: Held
+    shape: Shape
+    numbers: dict[str, FiniteFloat]
+    least_mm: Annotated[FiniteFloat, Field(ge=0.0, le=200.0)] | None = None
+    as_typed: dict[str, Note] = {}
+    measured: bool = True
+
+
 class CarFileDocument(BaseModel):
     """A car with its bars and settings."""
 
@@ -159,6 +176,7 @@ class CarFileDocument(BaseModel):
     load_states: Annotated[tuple[LoadStateDocument, ...], Field(max_length=MOST_SETTINGS)] = ()  # type: ignore[valid-type]
     pair: PairDocument | None = None
     readings: Annotated[tuple[ReadingsDocument, ...], Field(max_length=200)] = ()
+    obstacles: Annotated[tuple[ObstacleDocument, ...], Field(max_length=MOST_OBSTACLES)] = ()
 
 
 def from_json(text: str) -> CarFile:
@@ -224,8 +242,32 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
         if name and name not in names:
             problems.append(Problem(f"pair.{key}", f"No setting is called “{name}”.", ", ".join(names)))
     problems += _odd_readings(document)
+    problems += odd_obstacles(document.obstacles)
     if document.reference and document.reference not in names:
         problems.append(Problem("reference", f"No setting is called “{document.reference}”.", ", ".join(names)))
+    return problems
+
+
+def odd_obstacles(obstacles: tuple[ObstacleDocument, ...]) -> list[Problem]:
+    """Numbers that a shape does not have or that cannot be, and names that are there twice."""
+    problems: list[Problem] = []
+    seen = set()
+    for i, item in enumerate(obstacles):
+        place, wanted = f"obstacles[{i}]", [size.key for size in SIZES[item.shape]]
+        if sorted(item.numbers) != sorted(wanted):
+            said = f"A {item.shape} is told by other numbers."
+            problems.append(Problem(f"{place}.numbers", said, ", ".join(wanted)))
+            continue
+        try:
+            of = obstacle_from(item.model_dump()).of
+        except AnchorBeamError as problem:
+            problems.append(Problem(f"{place}.{problem.place}", problem.message, problem.accepts))
+            continue
+        if of in seen:
+            problems.append(
+                Problem(f"{place}.name", f"“{item.name}” is there twice on one axle.", "a name of its own")
+            )
+        seen.add(of)
     return problems
 
 

@@ -85,6 +85,7 @@ def fold(heads: Heads, record: Record, parts: Mapping[int, Head]) -> CarFile:
         reference=on_bench.reference,
         readings=tuple(record(heads[document].revision) for document in by_kind.get(kinds.READINGS.name, [])),
         states=tuple(record(heads[document].revision) for document in by_kind.get(kinds.LOAD_STATE.name, [])),
+        obstacles=tuple(record(heads[document].revision) for document in by_kind.get(kinds.OBSTACLE.name, [])),
         pair=on_bench.pair,
         aim=next((record(heads[document].revision) for document in by_kind.get(kinds.AIM.name, [])), usual_aim()),
     )
@@ -149,6 +150,7 @@ class _Unfolding:
             self._put(kinds.AIM, self._only(kinds.AIM), file.aim)
         self._put_named(kinds.READINGS, {read.of: read for read in file.readings}, lambda read: read.of)
         self._put_named(kinds.LOAD_STATE, {state.name: state for state in file.states}, lambda state: state.name)
+        self._put_named(kinds.OBSTACLE, {each.of: each for each in file.obstacles}, lambda each: each.of)
         self._put(kinds.BENCH, self._only(kinds.BENCH), KeptBench(_kept(bench), file.reference, file.pair))
         done = replace(file, rack=rack, settings=settings, bench=bench)
         return Changes(tuple(self.revisions), tuple(self.moves), self.heads, done)

@@ -16,6 +16,7 @@ from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, PartsList, Photo
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.load_states import LoadState
+from anchor_beam.documents.obstacles import Obstacle, obstacle_from, obstacle_plain
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
 from anchor_beam.documents.records import CarRecord, Pair
 
@@ -134,6 +135,13 @@ READINGS: DocumentKind[Readings] = DocumentKind(
 LOAD_STATE: DocumentKind[LoadState] = DocumentKind(
     "load state", 1, plain.load_plain, lambda data, _: plain.load_from(data), lambda state: state.name,
 )  # fmt: skip
+OBSTACLE: DocumentKind[Obstacle] = DocumentKind(
+    "obstacle",
+    1,
+    obstacle_plain,
+    lambda data, _: obstacle_from(data),
+    lambda obstacle: obstacle.name,
+)
 PARTS_LIST: DocumentKind[PartsList] = DocumentKind(
     "parts list", 1, lambda kept: {"name": kept.name, "blob": kept.blob},
     lambda data, _: PartsList(str(data["name"]), str(data["blob"])), lambda kept: kept.name, blob=lambda kept: kept.blob,
@@ -164,6 +172,7 @@ KINDS: tuple[DocumentKind[Any], ...] = (
     READINGS,
     AIM,
     LOAD_STATE,
+    OBSTACLE,
     PARTS_LIST,
     SEARCH,
 )

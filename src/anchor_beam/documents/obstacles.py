@@ -15,6 +15,7 @@ from anchor_beam.units.kinds import DEG, Kind
 
 MOST = 40  # obstacles of a car
 TAPE = 0.003  # m: one standard deviation of a place that was measured by tape
+GUESSED = 0.040  # m: the same of something that nobody measured yet
 FINE = Kind.FINE_LENGTH
 
 
@@ -86,10 +87,10 @@ class Size:
 
 
 _AHEAD, _LEFT, _UP = (-2.0, 2.0), (-1.5, 1.5), (-1.0, 1.5)
-PLACE = (Size("ahead", "ahead", FINE, _AHEAD), Size("left", "to the left", FINE, _LEFT), Size("up", "up", FINE, _UP))
+PLACE = (Size("ahead", "ahead", FINE, _AHEAD), Size("left", "left", FINE, _LEFT), Size("up", "up", FINE, _UP))
 OTHER_END = (
-    Size("ahead_2", "other end ahead", FINE, _AHEAD), Size("left_2", "other end to the left", FINE, _LEFT),
-    Size("up_2", "other end up", FINE, _UP),
+    Size("ahead_2", "end 2 ahead", FINE, _AHEAD), Size("left_2", "end 2 left", FINE, _LEFT),
+    Size("up_2", "end 2 up", FINE, _UP),
 )  # fmt: skip
 RADIUS = Size("radius", "radius", FINE, (0.0005, 0.6))
 SIZES: dict[Shape, tuple[Size, ...]] = {
@@ -107,7 +108,8 @@ corners; a wheel by its centre."""
 @dataclass(frozen=True)
 class Obstacle:
     """numbers: of its shape [SI], in the order of `SIZES`. own_least: the gap that it needs, where somebody said [m].
-    typed: what was typed for each number, empty where nothing was."""
+    typed: what was typed for each number, empty where nothing was. measured: not so until every
+    place of it was."""
 
     name: str
     axle: Axle
@@ -117,6 +119,17 @@ class Obstacle:
     numbers: tuple[float, ...]
     own_least: float | None = None
     typed: tuple[str, ...] = ()
+    measured: bool = True
+
+    @property
+    def spread(self) -> float:
+        """One standard deviation of where it is [m]."""
+        return TAPE if self.measured else GUESSED
+
+    @property
+    def of(self) -> tuple[Axle, str]:
+        """What tells it from others: capitals do not."""
+        return self.axle, self.name.strip().casefold()
 
     @property
     def least(self) -> float:
@@ -144,19 +157,45 @@ class Obstacle:
         typed = list(self.typed) + [""] * (len(self.numbers) - len(self.typed))
         typed[at] = reading.typed
         numbers = (*self.numbers[:at], reading.value, *self.numbers[at + 1 :])
-        return replace(self, numbers=numbers, typed=tuple(typed))
+        places = 6 if self.shape in (Shape.ROD, Shape.BLOCK) else 3
+        measured = self.measured or all(typed[:places])
+        return replace(self, numbers=numbers, typed=tuple(typed), measured=measured)
+
+
+def starting(thing: Thing, axle: Axle, *, track: float, wheel_radius: float, bar_height: float) -> Obstacle:
+    """Something of a kind where such things usually are, to be measured and moved; lengths [m].
+
+    Source: docs/theory/clearance.md, "Where to begin".
+    """
+    wheel, out = wheel_radius - bar_height, 0.5 * track
+    shape, held, numbers = {
+        Thing.SOFT: (Shape.ROD, Held.BODY, (-0.10, 0.35, 0.10, 0.10, 0.35, 0.10, 0.006)),
+        Thing.BRAKE: (Shape.ROD, Held.BODY, (-0.10, 0.40, 0.12, 0.10, 0.40, 0.12, 0.004)),
+        Thing.HOT: (Shape.ROD, Held.BODY, (-0.30, 0.20, -0.09, 0.30, 0.20, -0.09, 0.030)),
+        Thing.DAMPER: (Shape.ROD, Held.LEFT, (-0.20, out - 0.20, wheel, -0.20, out - 0.24, wheel + 0.40, 0.028)),
+        Thing.FRAME: (Shape.BLOCK, Held.BODY, (-0.40, 0.36, 0.06, 0.40, 0.42, 0.16)),
+        Thing.DIFFERENTIAL: (Shape.BALL, Held.BODY, (-0.18, 0.0, wheel, 0.14)),
+        Thing.ENGINE: (Shape.BLOCK, Held.BODY, (-0.20, -0.22, 0.08, 0.30, 0.22, 0.30)),
+        Thing.TYRE: (Shape.WHEEL, Held.LEFT, (-0.15, out, wheel, wheel_radius, 0.20, 30 * DEG)),
+        Thing.COLLAR: (Shape.BALL, Held.BAR, (0.0, 0.30, 0.0, 0.022)),
+        Thing.OTHER: (Shape.BALL, Held.BODY, (-0.10, 0.30, 0.10, 0.02)),
+    }[thing]  # fmt: skip
+    if thing is Thing.TYRE and axle is Axle.REAR:
+        numbers = (*numbers[:-1], 0.0)
+    return Obstacle(str(thing), axle, thing, held, shape, tuple(round(x, 3) for x in numbers), measured=False)
 
 
 def obstacle_plain(obstacle: Obstacle) -> dict[str, Any]:
     """As a document."""
     numbers = {
-        size.key: round(x / size.scale, 6) for size, x in zip(SIZES[obstacle.shape], obstacle.numbers, strict=True)
+        size.key: round(x / size.scale, 9) for size, x in zip(SIZES[obstacle.shape], obstacle.numbers, strict=True)
     }
     typed = {size.key: text for size, text in zip(SIZES[obstacle.shape], obstacle.typed, strict=False) if text}
     least = {} if obstacle.own_least is None else {"least_mm": round(obstacle.own_least * 1e3, 6)}
     head = {"name": obstacle.name, "axle": str(obstacle.axle), "thing": str(obstacle.thing), "held": str(obstacle.held),
             "shape": str(obstacle.shape)}  # fmt: skip
-    return head | {"numbers": numbers} | least | ({"typed": typed} if typed else {})
+    guessed = {} if obstacle.measured else {"measured": False}
+    return head | {"numbers": numbers} | least | ({"as_typed": typed} if typed else {}) | guessed
 
 
 def obstacle_from(data: Mapping[str, Any]) -> Obstacle:
@@ -169,15 +208,16 @@ def obstacle_from(data: Mapping[str, Any]) -> Obstacle:
     shape = Shape(data["shape"])
     numbers, typed = [], []
     for size in SIZES[shape]:
-        value = float(data["numbers"][size.key]) * size.scale
+        value = round(float(data["numbers"][size.key]) * size.scale, 12)
         if not size.legal[0] <= value <= size.legal[1]:
             raise InputError(
                 f"numbers.{size.key}", f"{size.label.capitalize()} cannot be that.", got=data["numbers"][size.key]
             )
         numbers.append(value)
-        typed.append(str((data.get("typed") or {}).get(size.key, "")))
+        typed.append(str((data.get("as_typed") or {}).get(size.key, "")))
     least = data.get("least_mm")
     return Obstacle(
         str(data["name"]), Axle(data["axle"]), Thing(data["thing"]), Held(data["held"]), shape, tuple(numbers),
         None if least is None else float(least) * 1e-3, tuple(typed) if any(typed) else (),
+        bool(data.get("measured", True)),
     )  # fmt: skip

@@ -27,6 +27,7 @@ from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.kept import KeptEnd
 from anchor_beam.documents.later import CAR_TEXTS, LATER_AXLE_CHOICES, LATER_CHOICES, with_later_keys
 from anchor_beam.documents.load_states import STATE_FIELDS, LoadState, state_from
+from anchor_beam.documents.obstacles import obstacle_from, obstacle_plain
 from anchor_beam.documents.parts.as_plain import facts_from, facts_plain, fitting_from, fitting_plain
 from anchor_beam.documents.parts.facts import BracketPart, BushingPart, LinkPart
 from anchor_beam.documents.readings import readings_from, readings_plain
@@ -71,6 +72,8 @@ def as_document(file: CarFile) -> dict[str, Any]:
         document["aim"] = aim_plain(file.aim)
     if file.states:
         document["load_states"] = [load_plain(state) for state in file.states]
+    if file.obstacles:
+        document["obstacles"] = [obstacle_plain(each) for each in file.obstacles]
     if file.pair != Pair():
         document["pair"] = pair_plain(file.pair)
     if file.readings:
@@ -230,6 +233,7 @@ def from_plain(data: dict[str, Any]) -> CarFile:
         aim=aim_from(data["aim"]) if data.get("aim") else usual_aim(),
         states=tuple(load_from(item) for item in data.get("load_states", ())),
         pair=pair_from(data.get("pair") or {}),
+        obstacles=tuple(obstacle_from(item) for item in data.get("obstacles", ())),
     )
 
 

@@ -36,6 +36,7 @@ from anchor_beam.units.kinds import DEG, G, Kind
 
 if TYPE_CHECKING:
     from anchor_beam.documents.load_states import LoadState
+    from anchor_beam.documents.obstacles import Obstacle
 
 __all__ = [
     "NO_PAIR", "Adjuster", "ArmDirection", "AxleRecord", "AxleTyre", "BarRecord", "BarState", "EndSetting", "Figure", "Pair",
@@ -231,7 +232,8 @@ class RackBar:
 @dataclass(frozen=True)
 class CarFile:
     """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, what was
-    read at the measuring aids, its load states, the settings that it is changed between, and what is asked of it."""
+    read at the measuring aids, its load states, the settings that it is changed between, what is asked of it,
+    and what lies around its bars."""
 
     car: CarRecord
     rack: tuple[RackBar, ...]
@@ -242,6 +244,7 @@ class CarFile:
     states: tuple[LoadState, ...] = ()
     pair: Pair = NO_PAIR
     aim: AimRecord = field(default_factory=usual_aim)
+    obstacles: tuple[Obstacle, ...] = ()
 
     def read_at(self, aid: str, axle: Axle | None) -> Readings:
         """What was read at an aid, empty where nothing was."""

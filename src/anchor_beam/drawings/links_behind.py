@@ -83,10 +83,10 @@ def axle_with_links(shown: ShownAxle, travel: float) -> Drawing:
             )
         )
     items.append(Text((0.0, 0.0), "bar", Size.SMALL, tone, Align.CENTRE, raise_by=1.0))
-    items.append(Text((0.0, ground), shown.on_words, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-1.0))
+    items.append(Text((0.0, ground - travel), shown.on_words, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-1.2))
     title = f"{shown.axle.capitalize()} axle seen from behind, the car's left on the left"
     high = 2.0 * shown.wheel_radius - shown.bar_height + travel + 0.05
-    return Drawing(tuple(items), (-reach - 0.5, ground - travel - 0.06), (reach + 0.5, high), title)
+    return Drawing(tuple(items), (-reach - 0.5, ground - travel - 0.09), (reach + 0.5, high), title)
 
 
 def _ground(shown: ShownAxle, reach: float) -> tuple[XY, XY]:

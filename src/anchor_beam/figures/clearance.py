@@ -15,7 +15,7 @@ from anchor_beam.core.clearance.moving import Rods, coarse, gaps, least, nearest
 from anchor_beam.core.clearance.solids import Box, Capsule, Wheel
 from anchor_beam.core.linkage.tape import drawn_forward
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.obstacles import TAPE, Held, Obstacle, Shape
+from anchor_beam.documents.obstacles import Held, Obstacle, Shape
 from anchor_beam.documents.records import ArmDirection, AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.figures.ends import EndResult, end_result
@@ -25,7 +25,7 @@ from anchor_beam.figures.travelling import Moving, travelling
 LINK, EYE = 0.006, 0.013  # m: radius of a link and of the eyes at its ends, where nobody measured them
 LOCKS = 5  # places of the steering between lock and lock
 STRAIGHT_AHEAD = 1e-9  # rad
-RING = 20  # rods that a tyre is made of
+RING = 24  # rods that a tyre is made of
 ARMS = ("left arm", "right arm")
 LINKS = ("left link", "right link")
 BRACKET = 0.010  # m that a spacer or a moved bracket moves the bar
@@ -51,7 +51,7 @@ class Gap:
     lock: float
     at: Way
     at_ride: float
-    spread: float = TAPE
+    spread: float
 
     @property
     def spare(self) -> float:
@@ -115,7 +115,7 @@ def _nearest(moving: _Moving, obstacle: Obstacle) -> Gap:
     way, handle = moving.ways[state]
     return Gap(
         obstacle, gap, moving.parts[which], way, handle, float(moving.lock[state]),
-        (float(at[0]), float(at[1]), float(at[2])), float(standing[0]),
+        (float(at[0]), float(at[1]), float(at[2])), float(standing[0]), obstacle.spread,
     )  # fmt: skip
 
 
@@ -154,9 +154,9 @@ def _capsules(obstacle: Obstacle) -> list[Capsule]:
             return [Capsule(first, (x[3], x[4], x[5]), obstacle.number("radius"))]
         case Shape.WHEEL:
             half = 0.5 * obstacle.number("width")
-            return list(
-                Wheel(first, (0.0, 1.0, 0.0), max(obstacle.number("radius") - half, 1e-3), half).capsules(RING)
-            )
+            ring = max(obstacle.number("radius") - half, 1e-3)
+            chords = ring * 2.0 / (1.0 + math.cos(math.pi / RING))  # as far outside at their ends as inside between
+            return list(Wheel(first, (0.0, 1.0, 0.0), chords, half).capsules(RING))
         case Shape.BLOCK:
             return _edges(*_corners(obstacle))
 

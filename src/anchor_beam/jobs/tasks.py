@@ -14,9 +14,11 @@ if TYPE_CHECKING:
     from anchor_beam.core.bar.shape import Bar
     from anchor_beam.core.grip.handling import Handling
     from anchor_beam.core.grip.outcome import Ending
+    from anchor_beam.documents.obstacles import Obstacle
     from anchor_beam.figures.bands import Bands
     from anchor_beam.figures.changing import Changing
     from anchor_beam.figures.claim import Held
+    from anchor_beam.figures.clearance import Gap, Mend
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.lengths import Cost, Proposal, Turn
@@ -39,6 +41,7 @@ def load() -> None:
     import anchor_beam.figures.beliefs
     import anchor_beam.figures.changing
     import anchor_beam.figures.claim
+    import anchor_beam.figures.clearance
     import anchor_beam.figures.compare
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
@@ -223,6 +226,24 @@ class LengthsOf:
 
         costs = tuple(cost(self.car, self.setting, self.axle, each) for each in self.proposals)
         return costs, turn_of_adjuster(self.car, self.setting, self.axle)
+
+
+@dataclass(frozen=True)
+class ClearanceOf:
+    """How near the bar of an axle comes to what lies around it."""
+
+    car: CarRecord
+    setting: Setting
+    axle: Axle
+    obstacles: tuple[Obstacle, ...]
+
+    def run(self, _report: Report) -> tuple[tuple[Gap, ...], tuple[Mend, ...]]:
+        """All of them, and what would help the tightest."""
+        from anchor_beam.figures.clearance import clearances, mends
+
+        axle, end = self.car.axle(self.axle), self.setting.end(self.axle)
+        found = clearances(axle, end, self.axle, self.obstacles)
+        return found, mends(axle, end, self.axle, self.obstacles, found[0]) if found else ()
 
 
 @dataclass(frozen=True)

@@ -41,6 +41,7 @@ if TYPE_CHECKING:
 __all__ = ["EVERYTHING", "Part", "Workshop"]
 
 READ = "noted; the car has it once it is written there."
+AROUND = "noted; the gaps follow."
 Listener = Callable[[Part], None]
 
 
@@ -191,7 +192,8 @@ class Workshop:
         self.said = said_of(edit.said, baseline, self.picture.now, self.choices.units)
         self.change = (baseline, self.picture.now)
         if changed is Part.READINGS:
-            self.said, self.change = Said(edit.said, READ), None
+            noted = READ if before.file.readings != session.file.readings else AROUND
+            self.said, self.change = Said(edit.said, noted), None
         self.tell(changed | Part.STATUS)
         self._tell_others(parts=before.file.rack != session.file.rack)
         return outcome
@@ -376,7 +378,7 @@ class Workshop:
     def _show(self, file: CarFile) -> Part:
         """Make the picture of a file; what of it differs from the one before."""
         before = self.picture
-        read = Part.READINGS if before is None or before.file.readings != file.readings else Part(0)
+        read = Part.READINGS if before is None or _read(before.file) != _read(file) else Part(0)
         if before is not None and _same_figures(before.file, file):
             self.picture = replace(before, file=file)
             return read
@@ -404,9 +406,14 @@ class Workshop:
             listener(parts)
 
 
+def _read(file: CarFile) -> object:
+    """What was measured around and on the car, which no figure of the car depends on until it is taken over."""
+    return file.readings, file.obstacles
+
+
 def _same_figures(one: CarFile, other: CarFile) -> bool:
     """Whether two cars in hand show the same: what was only read down changes no figure."""
-    return replace(one, readings=()) == replace(other, readings=())
+    return replace(one, readings=(), obstacles=()) == replace(other, readings=(), obstacles=())
 
 
 def _not_kept(problem: StoreError) -> str:

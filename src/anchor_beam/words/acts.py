@@ -65,6 +65,11 @@ def links_set(axle: Axle, attitude: str) -> str:
     return f"{axle.capitalize()} links, {attitude}"
 
 
+def obstacle(axle: Axle, name: str, done: str) -> str:
+    """`Around the rear bar, exhaust: measured`."""
+    return f"Around the {axle} bar, {name}: {done}"
+
+
 def joints_taken(axle: Axle) -> str:
     """`Rear control arms, joints from a table`."""
     return f"{axle.capitalize()} control arms, joints from a table"

@@ -15,7 +15,7 @@ import numpy as np
 from anchor_beam.core.arrays import FloatArray, IntArray, segment_distance
 from anchor_beam.core.clearance.solids import Box, Capsule, box_distance
 
-STRAIGHT = np.radians(12.0)  # a bend of the bar is followed by rods that differ by no more
+WITHIN = 6e-4  # m of a bend that its rods cut off
 
 
 @dataclass(frozen=True, eq=False)
@@ -55,17 +55,19 @@ def rods_of(capsules: Sequence[Capsule]) -> Rods:
 
 
 def coarse(nodes: FloatArray) -> IntArray:
-    """Which nodes (n, 3) of a path are kept so that its rods differ by no more than 12 deg: both ends and those in bends."""
-    kept, last = [0], None
-    for i in range(1, len(nodes)):
-        along = nodes[i] - nodes[i - 1]
-        along = along / np.linalg.norm(along)
-        if last is None:
-            last = along
-        elif float(along @ last) < np.cos(STRAIGHT):
-            kept.append(i - 1)
-            last = along
-    return np.array([*kept, len(nodes) - 1])
+    """Which nodes (n, 3) of a path are kept so that none of the others lies further than `WITHIN` from its rods.
+
+    Source: Douglas and Peucker, *Algorithms for the reduction of the number of points*, Cartographica 10 (1973).
+    """
+    first, last = nodes[0], nodes[-1]
+    if len(nodes) < 3:
+        return np.arange(len(nodes))
+    inner = nodes[1:-1]
+    off = segment_distance(inner, inner, first, last)
+    worst = int(np.argmax(off)) + 1
+    if float(off[worst - 1]) <= WITHIN:
+        return np.array([0, len(nodes) - 1])
+    return np.concatenate([coarse(nodes[: worst + 1])[:-1], worst + coarse(nodes[worst:])])
 
 
 def twisted(
@@ -96,7 +98,7 @@ def gaps(rods: Rods, solid: Rods | Box) -> tuple[FloatArray, IntArray]:
     return np.take_along_axis(every, which[:, None], axis=1)[:, 0], which
 
 
-def least(rods: Rods, solid: Rods | Box, order: Sequence[IntArray], step: int = 8) -> tuple[float, int, int]:
+def least(rods: Rods, solid: Rods | Box, order: Sequence[IntArray], step: int = 12) -> tuple[float, int, int]:
     """The smallest gap [m] over states that follow each other in runs, the state it is at, and which rod.
 
     order: the states of each run. Every `step`-th state of a run is looked at, then all those around the smallest of it.

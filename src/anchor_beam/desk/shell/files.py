@@ -88,6 +88,10 @@ class Files(QObject):
         kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
         self._ask("Ride height chart", kinds, self._named(" link chart.pdf"), write, saving=True)
 
+    def obstacles_in(self, then: Callable[[Path], None]) -> None:
+        """Ask for a table of what lies around a bar."""
+        self._ask("Take what lies around the bar from a table", "Tables (*.csv *.txt)", "", then, saving=False)
+
     def joints_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of joints."""
         self._ask("Take joints from a table", "Tables (*.csv *.txt)", "", then, saving=False)

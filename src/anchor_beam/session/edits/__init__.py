@@ -18,6 +18,14 @@ from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import LevelLink, MovePickup, SetLinks, TakeJoints
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
+from anchor_beam.session.edits.obstacles import (
+    AddObstacle,
+    HoldObstacle,
+    NameObstacle,
+    RemoveObstacle,
+    ReplaceObstacles,
+    SetObstacle,
+)
 from anchor_beam.session.edits.parts import FitListed, SetClaim, SetRating, SetSteel, TakeOff
 from anchor_beam.session.edits.readings import ReplaceRows, SetReading, SetSupport, TakeMeasured, TakeReadings
 from anchor_beam.session.edits.settings import (
@@ -32,6 +40,7 @@ from anchor_beam.session.edits.settings import (
 
 __all__ = [
     "AddHole",
+    "AddObstacle",
     "AskFor",
     "ChangeBetween",
     "Choose",
@@ -41,11 +50,13 @@ __all__ = [
     "FitListed",
     "ForgetBar",
     "ForgetLoadState",
+    "HoldObstacle",
     "KeepBar",
     "KeepLoadState",
     "LevelLink",
     "MoveInGarage",
     "MovePickup",
+    "NameObstacle",
     "PutBar",
     "PutDocument",
     "PutSetting",
@@ -53,7 +64,9 @@ __all__ = [
     "ReachSpot",
     "RemoveDocument",
     "RemoveHole",
+    "RemoveObstacle",
     "RemoveSetting",
+    "ReplaceObstacles",
     "ReplaceRows",
     "RestoreFigure",
     "RuleOut",
@@ -61,6 +74,7 @@ __all__ = [
     "SetClaim",
     "SetHole",
     "SetLinks",
+    "SetObstacle",
     "SetPickup",
     "SetProvenance",
     "SetRating",

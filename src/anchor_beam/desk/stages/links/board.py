@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Protocol
 
 from PySide6.QtCore import QRectF, Qt
@@ -10,12 +11,14 @@ from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.links.clearance.around import Around
 from anchor_beam.desk.stages.links.handles import AxleView, LinkView
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.links import board_for, link_elevation
 from anchor_beam.drawings.links_behind import axle_with_links
+from anchor_beam.drawings.obstacles import ShownObstacle, from_behind, from_the_left
 from anchor_beam.drawings.shapes import XY, Size, Tone
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.shown_links import link_points, shown_axle, shown_link, travel_of
@@ -85,8 +88,8 @@ class LinksBoard(QWidget):
 class FromTheSide:
     """Both sides from the left, left beside right."""
 
-    def __init__(self, bridge: Bridge, axle: Axle) -> None:
-        self._bridge, self._axle = bridge, axle
+    def __init__(self, bridge: Bridge, axle: Axle, around: Around) -> None:
+        self._bridge, self._axle, self._around = bridge, axle, around
         self._extent: tuple[XY, XY] = ((0.0, 0.0), (1.0, 1.0))
         self.widget = QWidget()
         self.views = {side: LinkView(bridge, axle, side) for side in Side}
@@ -110,14 +113,17 @@ class FromTheSide:
         for side, view in self.views.items():
             link = shown_link(shown, self._axle, side, moving, at, self._bridge.units)
             view.look_at(link)
-            view.set_drawing(link_elevation(link, *self._extent))
+            drawing = link_elevation(link, *self._extent)
+            beside = [each for each in self._around.shown(shown, moving, at) if _on(each, side)]
+            around = [item for each in beside for item in from_the_left(each)]
+            view.set_drawing(replace(drawing, items=(*around, *drawing.items)))
 
 
 class FromBehind:
     """The whole axle with its wheels."""
 
-    def __init__(self, bridge: Bridge, axle: Axle, posture: Posture) -> None:
-        self._bridge, self._axle = bridge, axle
+    def __init__(self, bridge: Bridge, axle: Axle, posture: Posture, around: Around) -> None:
+        self._bridge, self._axle, self._around = bridge, axle, around
         self.widget = AxleView(bridge, posture)
 
     def prepare(self, shown: Picture, moving: Travelling) -> None:
@@ -127,7 +133,18 @@ class FromBehind:
         """One pose."""
         axle = shown_axle(shown, self._axle, moving, at, self._bridge.units)
         self.widget.look_at(axle)
-        self.widget.set_drawing(axle_with_links(axle, float(abs(moving.handle).max())))
+        drawing = axle_with_links(axle, float(abs(moving.handle).max()))
+        around = [item for each in self._around.shown(shown, moving, at) for item in from_behind(each)]
+        self.widget.set_drawing(replace(drawing, items=(*drawing.items, *around)))
+
+
+MIDDLE = 0.02  # m from the middle of the car, within which a thing belongs to both sides
+
+
+def _on(obstacle: ShownObstacle, side: Side) -> bool:
+    """Whether it lies on a side of the car, or reaches over its middle."""
+    lefts = [end[1] if side is Side.LEFT else -end[1] for end in obstacle.ends]
+    return max(lefts) > -MIDDLE
 
 
 class _Cannot(QWidget):

@@ -13,6 +13,8 @@ from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.links.board import FromBehind, FromTheSide, LinksBoard
 from anchor_beam.desk.stages.links.chart_board import ChartBoard
+from anchor_beam.desk.stages.links.clearance.around import Around
+from anchor_beam.desk.stages.links.clearance.strip import ClearanceStrip
 from anchor_beam.desk.stages.links.joints_board import JointsBoard
 from anchor_beam.desk.stages.links.lengths import LengthsStrip
 from anchor_beam.desk.stages.links.panel import LinksPanel
@@ -41,10 +43,15 @@ class LinksPage(Split):
         self._bridge, self._axle = bridge, Axle.REAR
         self.posture = Posture()
         self.posture.setParent(self)
+        self._files = files
+        self.around = {axle: Around(axle) for axle in Axle}
         self._stacks: list[QStackedWidget] = []
         self._drawn: list[ChartStrip] = []
         self.strips: dict[Axle, Strip] = {}
-        self.sides = {axle: LinksBoard(bridge, axle, self.posture, FromTheSide(bridge, axle)) for axle in Axle}
+        self.sides = {
+            axle: LinksBoard(bridge, axle, self.posture, FromTheSide(bridge, axle, self.around[axle]))
+            for axle in Axle
+        }
         self.panels = {axle: LinksPanel(bridge, axle) for axle in Axle}
         for axle in Axle:
             self.strips[axle] = self._strip(axle)
@@ -58,8 +65,8 @@ class LinksPage(Split):
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
         below = self._by_axle(self.strips)
-        for widget in (self.travel, below):
-            widget.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
+        below.setFixedHeight(self.strips[self._axle].minimumHeight())
+        self.travel.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
         left = stacked(self.boards, self.travel, below)
         self.boards.looked_at.connect(lambda name: self.travel.setVisible(name in MOVING))
         self.boards.looked_at.connect(lambda name: below.setVisible(name not in ALONE))
@@ -69,6 +76,8 @@ class LinksPage(Split):
         self.tabs.chosen.connect(self._choose)
         self.posture.changed.connect(self._limit)
         self.posture.moved.connect(self._point)
+        for around in self.around.values():
+            around.changed.connect(self.posture.moved)  # the drawings show it
         bridge.listen(self, to=Part.CAR, then=self._limit)
         self.tabs.choose(self._axle)
 
@@ -78,11 +87,15 @@ class LinksPage(Split):
 
     def _from_behind(self) -> dict[Axle, LinksBoard]:
         bridge, posture = self._bridge, self.posture
-        return {axle: LinksBoard(bridge, axle, posture, FromBehind(bridge, axle, posture)) for axle in Axle}
+        return {
+            axle: LinksBoard(bridge, axle, posture, FromBehind(bridge, axle, posture, self.around[axle]))
+            for axle in Axle
+        }
 
     def _strip(self, axle: Axle) -> Strip:
         views: dict[str, Callable[[], QWidget]] = {"lengths": partial(LengthsStrip, self._bridge, axle)}
         views |= {words: partial(self._curves, axle, i) for i, words in enumerate(CURVES)}
+        views["clearance"] = partial(ClearanceStrip, self._bridge, axle, self.around[axle], self.posture, self._files)
         return Strip(self._bridge.theme, views)
 
     def _curves(self, axle: Axle, which: int) -> QWidget:

@@ -1,0 +1,1 @@
+"""What lies around a bar, and how near it comes."""

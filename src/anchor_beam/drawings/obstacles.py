@@ -1,0 +1,67 @@
+"""What lies around a bar, seen from behind or from the left."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from anchor_beam.drawings.shapes import XY, Align, Circle, Item, Line, Pen, Size, Text, Tone, rectangle
+
+Place = tuple[float, float, float]
+
+
+@dataclass(frozen=True)
+class ShownObstacle:
+    """A solid in the bar's frame, x forward, y left, z up [m], where it is in the pose that is drawn. ends: one point of a
+    ball or a wheel, two of a rod, opposite corners of a block. wheel: its width, 0 for all else. tight: needs more room."""
+
+    name: str
+    ends: tuple[Place, ...]
+    radius: float
+    block: bool
+    wheel: float
+    tight: bool
+    in_hand: bool
+
+
+def from_behind(shown: ShownObstacle) -> list[Item]:
+    """The car's left is on the left."""
+    return _drawn(shown, tuple((-y, z) for _, y, z in shown.ends), side_on=False)
+
+
+def from_the_left(shown: ShownObstacle) -> list[Item]:
+    """The front is to the left."""
+    return _drawn(shown, tuple((-x, z) for x, _, z in shown.ends), side_on=True)
+
+
+def _drawn(shown: ShownObstacle, at: tuple[XY, ...], *, side_on: bool) -> list[Item]:
+    tone = Tone.WARNING if shown.tight else Tone.GRAB if shown.in_hand else Tone.SOFT
+    (x, y) = at[0]
+    items: list[Item] = []
+    top = max(point[1] for point in at) + (0.0 if shown.block else shown.radius)
+    if shown.block:
+        (x1, y1) = at[1]
+        middle = 0.5 * (x + x1), 0.5 * (y + y1)
+        items.append(Line(rectangle(middle, abs(x1 - x), abs(y1 - y)), tone, Pen.PART, closed=True))
+        x = middle[0]
+    elif shown.wheel:
+        if side_on:
+            items.append(Circle((x, y), shown.radius, tone, Pen.GHOST))
+        else:
+            items.append(Line(rectangle((x, y), shown.wheel, 2.0 * shown.radius), tone, Pen.GHOST, closed=True))
+            top = y + shown.radius
+    elif len(at) == 2 and at[0] != at[1]:
+        items.append(Line(_rod(at[0], at[1], shown.radius), tone, Pen.PART, closed=True))
+        x = 0.5 * (at[0][0] + at[1][0])
+    else:
+        items.append(Circle((x, y), shown.radius, tone, Pen.PART))
+    items.append(Text((x, top), shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=0.7))
+    return items
+
+
+def _rod(a: XY, b: XY, radius: float) -> tuple[XY, ...]:
+    """Outline of a rod with round ends."""
+    along = math.atan2(b[1] - a[1], b[0] - a[0])
+    turns = [along + math.pi * (0.5 + i / 8) for i in range(9)]
+    one = [(a[0] + radius * math.cos(t), a[1] + radius * math.sin(t)) for t in turns]
+    return (*one, *((b[0] - radius * math.cos(t), b[1] - radius * math.sin(t)) for t in turns))
