@@ -17,6 +17,7 @@ from typing import TypeVar
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.demo.around import AROUND_HARROW, AROUND_SORREL, AROUND_WICKEN
 from anchor_beam.demo.readings import HARROW, SORREL, WICKEN
 from anchor_beam.documents.load_states import state_of
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
@@ -133,7 +134,7 @@ def sorrel_finch() -> CarFile:
     return CarFile(
         car, rack, (standard, dry, damp), Setting("damp 3, as found", damp.front, trapped, loaded), standard.name,
         tuple(replace(readings, state=loaded) for readings in SORREL), (state_of(car, loaded), trailer),
-        Pair(damp.name, dry.name),
+        Pair(damp.name, dry.name), obstacles=AROUND_SORREL,
     )  # fmt: skip
 
 
@@ -177,7 +178,7 @@ def wicken_estate() -> CarFile:
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, add_on))
     bench = Setting("rear bar on trial", soft.front, soft.rear)
     car = replace(car, platform="Wicken A", frame="unit body", exhaust="single rear exit")
-    return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN)
+    return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN, obstacles=AROUND_WICKEN)
 
 
 def harrow_half_ton() -> CarFile:
@@ -222,7 +223,13 @@ def harrow_half_ton() -> CarFile:
     sprint = Setting("sprint", fitted_front, end_setting(splined_rear, (1, 1), (140.0, 140.0), MEASURED))
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, light_rear), RackBar(Axle.REAR, splined_rear))
     return CarFile(
-        car, rack, (standard, sprint), Setting("sprint, on trial", fitted_front, sprint.rear), standard.name, HARROW
+        car,
+        rack,
+        (standard, sprint),
+        Setting("sprint, on trial", fitted_front, sprint.rear),
+        standard.name,
+        HARROW,
+        obstacles=AROUND_HARROW,
     )
 
 

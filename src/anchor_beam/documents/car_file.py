@@ -28,7 +28,7 @@ from anchor_beam.documents.load_states import STATE_FIELDS, twice
 from anchor_beam.documents.model_text import STRICT, Name, Note, Notes
 from anchor_beam.documents.mounting import NOT_LIVE, LinkMount
 from anchor_beam.documents.obstacles import MOST as MOST_OBSTACLES
-from anchor_beam.documents.obstacles import SIZES, Held, Shape, Thing, obstacle_from
+from anchor_beam.documents.obstacles import SIZES, Held, Obstacle, Shape, Thing, obstacle_from
 from anchor_beam.documents.parts.documents import Bought, FactsDocument
 from anchor_beam.documents.plain import from_plain
 from anchor_beam.documents.reading import validate
@@ -246,6 +246,19 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
     if document.reference and document.reference not in names:
         problems.append(Problem("reference", f"No setting is called “{document.reference}”.", ", ".join(names)))
     return problems
+
+
+def obstacles_of(given: tuple[dict[str, Any], ...]) -> tuple[Obstacle, ...]:
+    """Things around a bar as a document has them.
+
+    Raises:
+        DocumentError: with every problem, at "obstacles[i]...".
+    """
+    found = tuple(validate(ObstacleDocument, each, prefix=f"obstacles[{i}]") for i, each in enumerate(given))
+    problems = odd_obstacles(found)
+    if problems:
+        raise DocumentError("Not every thing around the bar is one.", tuple(problems))
+    return tuple(obstacle_from(each.model_dump()) for each in found)
 
 
 def odd_obstacles(obstacles: tuple[ObstacleDocument, ...]) -> list[Problem]:

@@ -24,6 +24,7 @@ from anchor_beam.figures.travelling import Moving, travelling
 
 LINK, EYE = 0.006, 0.013  # m: radius of a link and of the eyes at its ends, where nobody measured them
 LOCKS = 5  # places of the steering between lock and lock
+NO_LESS = 1e-5  # m
 STRAIGHT_AHEAD = 1e-9  # rad
 RING = 24  # rods that a tyre is made of
 ARMS = ("left arm", "right arm")
@@ -107,11 +108,13 @@ def _nearest(moving: _Moving, obstacle: Obstacle) -> Gap:
     steered = obstacle.shape is Shape.WHEEL and obstacle.held in (Held.LEFT, Held.RIGHT)
     runs = moving.runs if steered else [run for run in moving.runs if abs(moving.lock[run[0]]) < STRAIGHT_AHEAD]
     gap, state, which = least(moving.rods, solid, runs)
+    ride = np.array([moving.ride])
+    standing, at_ride = gaps(moving.rods.at(ride), solid_at(solid, ride))
+    if float(standing[0]) <= gap + NO_LESS:  # it comes no nearer than it stands
+        gap, state, which = float(standing[0]), moving.ride, int(at_ride[0])
     one = np.array([state])
     rod = moving.rods.at(one)
     at = nearest_on((rod.start[0, which], rod.end[0, which]), solid_at(solid, one))
-    ride = np.array([moving.ride])
-    standing, _ = gaps(moving.rods.at(ride), solid_at(solid, ride))
     way, handle = moving.ways[state]
     return Gap(
         obstacle, gap, moving.parts[which], way, handle, float(moving.lock[state]),

@@ -25,6 +25,8 @@ _MODULES = {
     "warnings": ("whole_car", "WarningsQuestion"), "strength": ("whole_car", "StrengthQuestion"),
     "shopping-list": ("whole_car", "ShoppingQuestion"), "parts": ("whole_car", "PartsQuestion"),
     "rack-search": ("whole_car", "RackSearchQuestion"),
+    "link-lengths": ("links_stage", "LengthsQuestion"), "chart": ("links_stage", "ChartQuestion"),
+    "gaps": ("links_stage", "GapsQuestion"),
     "spring-press": ("aids", "SpringPressQuestion"),
     "wheel-rate": ("aids", "WheelRateQuestion"),
     "tyre-rate": ("aids", "TyreRateQuestion"),

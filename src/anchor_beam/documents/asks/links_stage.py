@@ -1,0 +1,44 @@
+"""Questions about the links of a whole car: lengths and what they cost, the chart of ride heights, gaps around the bar."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.asks.common import Number, Pair
+from anchor_beam.documents.asks.limits import MOST_CASES
+from anchor_beam.documents.asks.whole_car import WholeCarQuestion
+from anchor_beam.documents.obstacles import MOST
+
+
+class LengthsQuestion(WholeCarQuestion):
+    """Every way to choose the links of an axle, with what it costs."""
+
+    kind: Literal["link-lengths"]
+    axle: Axle
+
+
+class ChartQuestion(WholeCarQuestion):
+    """How long links must be for every hole, over ride height."""
+
+    kind: Literal["chart"]
+    axle: Axle
+    square: Annotated[bool, Field(description="Links square to their arms; else the arms level.")] = False
+    heights_mm: Annotated[Pair, Field(description="Lowest and highest change of ride height.")] = (-40.0, 40.0)
+    at_hand_mm: Annotated[
+        tuple[Number, ...],
+        Field(max_length=MOST_CASES, description="May be empty: lengths of links that could be used."),
+    ] = ()
+
+
+class GapsQuestion(WholeCarQuestion):
+    """How near bar, arms and links of an axle come to what lies around them."""
+
+    kind: Literal["gaps"]
+    axle: Axle
+    around: Annotated[
+        tuple[dict[str, Any], ...],
+        Field(max_length=MOST, description="May be empty: things beside those of the car file, as these have them."),
+    ] = ()
