@@ -188,7 +188,7 @@ def starting(thing: Thing, axle: Axle, *, track: float, wheel_radius: float, bar
 def obstacle_plain(obstacle: Obstacle) -> dict[str, Any]:
     """As a document."""
     numbers = {
-        size.key: round(x / size.scale, 9) for size, x in zip(SIZES[obstacle.shape], obstacle.numbers, strict=True)
+        size.key: round(x / size.scale, 12) for size, x in zip(SIZES[obstacle.shape], obstacle.numbers, strict=True)
     }
     typed = {size.key: text for size, text in zip(SIZES[obstacle.shape], obstacle.typed, strict=False) if text}
     least = {} if obstacle.own_least is None else {"least_mm": round(obstacle.own_least * 1e3, 6)}

@@ -55,7 +55,8 @@ def _drawn(shown: ShownObstacle, at: tuple[XY, ...], *, side_on: bool) -> list[I
         x = 0.5 * (at[0][0] + at[1][0])
     else:
         items.append(Circle((x, y), shown.radius, tone, Pen.PART))
-    items.append(Text((x, top), shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=0.7))
+    if shown.tight or shown.in_hand:  # the others are named in the table: their words would lie on each other
+        items.append(Text((x, top), shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=0.7))
     return items
 
 
