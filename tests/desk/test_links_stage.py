@@ -17,7 +17,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.links.page import LinksPage
 from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.drawings.links import flip
-from anchor_beam.drawings.shapes import Text
+from anchor_beam.drawings.shapes import Dimension, Text
 from anchor_beam.figures.lengths import Attitude
 from anchor_beam.figures.travelling import Moving
 from anchor_beam.session.edits import SetHole, SetValue
@@ -258,3 +258,45 @@ def test_the_chart_follows_what_is_typed_says_what_is_wrong_and_goes_to_paper(
     page = PdfReader(tmp_path / "chart.pdf").pages[0]
     assert "Rear links that put the arms of Tidewright 17 level" in page.extract_text()
     assert (tmp_path / "chart.csv").read_text().startswith('change of ride height [mm],"hole 1, soft [mm]"')
+
+
+def test_a_build_sheet_follows_what_is_typed_keeps_it_and_is_printed(
+    desk: Desk, links: LinksPage, tmp_path: Path
+) -> None:
+    desk.click(links.boards.buttons["build sheet"])
+    board = links._stacks[-1].currentWidget()
+    board.kind.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
+    assert lines["sleeve, cut to"] == "left 62.7 mm · right 52.7 mm"
+    assert "98.5 mm" in [plain(item.text) for item in board.view._drawing.items if isinstance(item, Dimension)]
+    squeeze = board.fields["grommet-link"]["squeeze"].edit
+    squeeze.setFocus()
+    QTest.keyClicks(squeeze, "25")
+    QTest.keyClick(squeeze, Qt.Key.Key_Return)
+    desk.settle()
+    lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
+    assert lines["sleeve, cut to"] == "left 65.5 mm · right 55.5 mm" and lines["grommet, squeezed to"] == "10.5 mm"
+    arm = board.fields["grommet-link"]["height"].edit
+    arm.setFocus()
+    QTest.keyClicks(arm, "55")
+    QTest.keyClick(arm, Qt.Key.Key_Return)
+    desk.settle()
+    assert "alone are longer than this link" in board.said.text() and not board.view.isVisible()
+    assert not board.write.isEnabled()
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert not board.said.isVisible() and board.fields["grommet-link"]["squeeze"].edit.text() == "25.0"
+    desk.click(board.write)
+    desk.window.findChild(QFileDialog).fileSelected.emit(str(tmp_path / "link.pdf"))
+    text = PdfReader(tmp_path / "link.pdf").pages[0].extract_text()
+    assert "post and grommets" in text and "65.5" in text and "hard stop" in text
+    board.kind.setCurrentIndex(0)
+    board.kind.activated.emit(0)
+    desk.settle()
+    lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
+    assert lines["turns from as it came"] == "left 0.0 · right −4.0" and "Opposite threads" in board.notes.text()
+    for index in (2, 3):
+        board.kind.setCurrentIndex(index)
+        board.kind.activated.emit(index)
+        desk.settle()
+    assert any("one tooth turns" in label.text() for label, _ in board.lines)

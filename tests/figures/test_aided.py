@@ -10,7 +10,8 @@ import pytest
 from anchor_beam.core.grip.tyre import TyreMatch
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
-from anchor_beam.documents.aids import AIDS, BY_KEY, Aid
+from anchor_beam.documents.aid import Aid
+from anchor_beam.documents.aids import AIDS, BY_KEY
 from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.places import put
 from anchor_beam.documents.plain import to_json

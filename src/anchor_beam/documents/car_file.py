@@ -10,7 +10,8 @@ from pydantic import BaseModel, Field, FiniteFloat, create_model
 from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
-from anchor_beam.documents.aids import BY_KEY, MOST_ROWS
+from anchor_beam.documents.aid import MOST_ROWS
+from anchor_beam.documents.aids import BY_KEY
 from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import (
     AIM_FIELDS,

@@ -8,7 +8,7 @@ from __future__ import annotations
 import csv
 import io
 
-from anchor_beam.documents.aids import Aid, Entry
+from anchor_beam.documents.aid import Aid, Entry
 from anchor_beam.documents.csv_text import CsvText, Line, csv_text, place, symbol_of
 from anchor_beam.documents.readings import Reading, Readings, Row
 from anchor_beam.errors import DocumentError, InputError, OutOfRange, Problem

@@ -9,7 +9,8 @@ from enum import StrEnum
 from typing import Any
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.aids import BY_KEY, Aid
+from anchor_beam.documents.aid import Aid
+from anchor_beam.documents.aids import BY_KEY
 from anchor_beam.units.kinds import System
 from anchor_beam.units.parse import parse
 

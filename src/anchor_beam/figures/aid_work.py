@@ -29,7 +29,8 @@ from anchor_beam.core.measure.rates import (
 from anchor_beam.core.measure.roll_centre import of_lateral_rod, of_strut, of_wishbones
 from anchor_beam.core.measure.wheels import Brakes, brake_share, loads_by_width, tyre_size
 from anchor_beam.core.sides import CORNERS, Axle, Side
-from anchor_beam.documents.aids import PHOTO, Entry
+from anchor_beam.documents.aid import Entry
+from anchor_beam.documents.aids import PHOTO
 from anchor_beam.documents.core_inputs import measured_car
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import read

@@ -88,6 +88,15 @@ class Files(QObject):
         kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
         self._ask("Ride height chart", kinds, self._named(" link chart.pdf"), write, saving=True)
 
+    def build_sheet_out(self, content: DrawnPage) -> None:
+        """Print what a link is made of."""
+        from anchor_beam.sheets.drawn_page import write_drawn_page
+
+        self._ask(
+            "Build sheet", "PDF (*.pdf)", self._named(" link.pdf"),
+            lambda path: self._write(path, lambda: write_drawn_page(content, path)), saving=True,
+        )  # fmt: skip
+
     def obstacles_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of what lies around a bar."""
         self._ask("Take what lies around the bar from a table", "Tables (*.csv *.txt)", "", then, saving=False)

@@ -26,7 +26,7 @@ _MODULES = {
     "shopping-list": ("whole_car", "ShoppingQuestion"), "parts": ("whole_car", "PartsQuestion"),
     "rack-search": ("whole_car", "RackSearchQuestion"),
     "link-lengths": ("links_stage", "LengthsQuestion"), "chart": ("links_stage", "ChartQuestion"),
-    "gaps": ("links_stage", "GapsQuestion"),
+    "gaps": ("links_stage", "GapsQuestion"), "sleeve": ("links_stage", "SleeveQuestion"),
     "spring-press": ("aids", "SpringPressQuestion"),
     "wheel-rate": ("aids", "WheelRateQuestion"),
     "tyre-rate": ("aids", "TyreRateQuestion"),

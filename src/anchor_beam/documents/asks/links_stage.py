@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import BaseModel, Field
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.asks.common import Number, Pair
+from anchor_beam.documents.asks.common import STRICT, Number, Pair, Positive
 from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.documents.asks.whole_car import WholeCarQuestion
 from anchor_beam.documents.obstacles import MOST
@@ -31,6 +31,24 @@ class ChartQuestion(WholeCarQuestion):
         tuple[Number, ...],
         Field(max_length=MOST_CASES, description="May be empty: lengths of links that could be used."),
     ] = ()
+
+
+class SleeveQuestion(BaseModel):
+    """A post with grommets: sleeve, bolt, and what the squeeze does."""
+
+    model_config = STRICT
+    id: str
+    kind: Literal["sleeve"]
+    link_mm: Positive
+    plates_mm: Pair
+    cup_mm: Positive
+    grommet_mm: Annotated[
+        tuple[Positive, Positive, Positive], Field(description="Height, outside and bore, free of load.")
+    ]
+    hardness_shore_a: Positive
+    squeeze_percent: Number
+    nut_mm: Positive = 8.0
+    pitch_mm: Positive = 1.25
 
 
 class GapsQuestion(WholeCarQuestion):

@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 from typing import Any
 
+from anchor_beam.core.linkage.link_build import Grommet, GrommetLink
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.asks.links_stage import ChartQuestion, GapsQuestion, LengthsQuestion
+from anchor_beam.documents.asks.links_stage import ChartQuestion, GapsQuestion, LengthsQuestion, SleeveQuestion
 from anchor_beam.documents.car_file import obstacles_of
 from anchor_beam.documents.obstacles import Obstacle
 from anchor_beam.documents.records import CarFile
-from anchor_beam.errors import InputError
+from anchor_beam.errors import InputError, placed
 from anchor_beam.figures.clearance import Gap, clearances, mends
 from anchor_beam.figures.height_chart import Wanted, height_chart
 from anchor_beam.figures.lengths import blame, cost, proposals, turn_of_adjuster
@@ -66,6 +67,26 @@ def chart(question: ChartQuestion) -> dict[str, Any]:
         "at_hand": [{"link_mm": length, "right_at_mm": [number(float(x) / MM) for x in fits]}
                     for length, fits in zip(question.at_hand_mm, found.fits, strict=True)],
     }  # fmt: skip
+
+
+def sleeve(question: SleeveQuestion) -> dict[str, Any]:
+    """Sleeve and bolt, the force of the squeeze, stiffness along the link, and how far the rubber bulges."""
+    height, outer, bore = (length * MM for length in question.grommet_mm)
+    keys = {"height": "grommet_mm[0]", "bore": "grommet_mm[2]", "hardness": "hardness_shore_a", "squeeze": "squeeze_percent",
+            "length": "link_mm"}  # fmt: skip
+
+    def made() -> dict[str, Any]:
+        grommet = Grommet(height, outer, bore, question.hardness_shore_a, question.squeeze_percent / 100.0)
+        plates = question.plates_mm[0] * MM, question.plates_mm[1] * MM
+        link = GrommetLink(grommet, plates, question.cup_mm * MM, question.nut_mm * MM, question.pitch_mm * MM)
+        length = question.link_mm * MM
+        return {
+            "sleeve_mm": link.sleeve(length) / MM, "bolt_mm": link.bolt(length) / MM, "squeezed_mm": grommet.squeezed / MM,
+            "bulges_to_mm": grommet.bulge / MM, "squeeze_N": grommet.force, "link_N_per_mm": link.stiffness / 1e3,
+            "free_from_N": link.free_from,
+        }  # fmt: skip
+
+    return placed(made, lambda place: keys.get(place, place))
 
 
 def gaps(question: GapsQuestion) -> dict[str, Any]:

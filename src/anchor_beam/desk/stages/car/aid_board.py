@@ -22,7 +22,8 @@ from anchor_beam.desk.widgets.photo_in import PhotoIn
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
-from anchor_beam.documents.aids import BY_KEY, PHOTO, Aid, aids_for
+from anchor_beam.documents.aid import Aid
+from anchor_beam.documents.aids import BY_KEY, PHOTO, aids_for
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
 from anchor_beam.documents.readings import Row

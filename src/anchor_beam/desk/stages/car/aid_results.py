@@ -8,7 +8,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
-from anchor_beam.documents.aids import Aid
+from anchor_beam.documents.aid import Aid
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import CarFile, Figure, Provenance

@@ -25,7 +25,8 @@ from anchor_beam.core.measure.photo import MARKS
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.lettering import Lettering
-from anchor_beam.documents.aids import MOST_ROWS, PHOTO
+from anchor_beam.documents.aid import MOST_ROWS
+from anchor_beam.documents.aids import PHOTO
 from anchor_beam.documents.readings import Reading, Row
 from anchor_beam.drawings.shapes import Align, Size, Tone
 from anchor_beam.errors import AnchorBeamError, StoreError

@@ -12,7 +12,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import restyle
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.reading_field import ReadingField
-from anchor_beam.documents.aids import MOST_ROWS, Aid
+from anchor_beam.documents.aid import MOST_ROWS, Aid
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.aid_work import Aided
 from anchor_beam.figures.aided import aided

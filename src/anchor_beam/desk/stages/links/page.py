@@ -12,6 +12,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.links.board import FromBehind, FromTheSide, LinksBoard
+from anchor_beam.desk.stages.links.build_board import BuildBoard
 from anchor_beam.desk.stages.links.chart_board import ChartBoard
 from anchor_beam.desk.stages.links.clearance.around import Around
 from anchor_beam.desk.stages.links.clearance.strip import ClearanceStrip
@@ -31,7 +32,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 
 MOVING = ("from the side", "from behind")  # boards that the travel handle moves
-ALONE = ("ride height chart",)  # boards that take the room of the strip
+ALONE = ("ride height chart", "build sheet")  # boards that take the room of the strip
 CURVES = ("rates through the travel", "angles through the travel")
 
 
@@ -61,6 +62,7 @@ class LinksPage(Split):
             "from the side": lambda: self._by_axle(self.sides),
             "from behind": lambda: self._by_axle(self._from_behind()),
             "ride height chart": lambda: self._by_axle({axle: ChartBoard(bridge, axle, files) for axle in Axle}),
+            "build sheet": lambda: self._by_axle({axle: BuildBoard(bridge, axle, files) for axle in Axle}),
             "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
