@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 from pathlib import Path
 
 import pytest
@@ -300,3 +301,46 @@ def test_a_build_sheet_follows_what_is_typed_keeps_it_and_is_printed(
         board.kind.activated.emit(index)
         desk.settle()
     assert any("one tooth turns" in label.text() for label, _ in board.lines)
+
+
+def test_a_mount_is_placed_from_the_zone_measured_from_datum_holes_and_taken_back_in_one_step(
+    desk: Desk, links: LinksPage
+) -> None:
+    desk.click(links.boards.buttons["placing a mount"])
+    board = links._stacks[-1].currentWidget()
+    desk.rest()
+    whole = int(board.zone.allowed.sum())
+    limit = board.fields["off_square"].edit
+    limit.setFocus()
+    QTest.keyClicks(limit, "10")
+    QTest.keyClick(limit, Qt.Key.Key_Return)
+    desk.rest()
+    assert 0 < int(board.zone.allowed.sum()) < whole
+    for cell, text in zip(board.table.cells[0][:2], ("150", "40"), strict=True):
+        cell.edit.setFocus()
+        QTest.keyClicks(cell.edit, text)
+        QTest.keyClick(cell.edit, Qt.Key.Key_Return)
+        desk.rest()
+    line = next(iter(board.lines.values()))
+    point, before = line._point, desk.picture.file
+    away = math.dist((point.ahead, point.up), (0.150, 0.040)) * 1e3
+    assert plain(line.cells[-1].text()) == f"1: {away:.1f} mm"
+    desk.click(line.put)
+    rear = desk.picture.file.car.rear
+    assert (rear.pickup_ahead.value, rear.pickup_height_left.value, rear.pickup_height_right.value) == pytest.approx(
+        (point.ahead, point.up, point.up), abs=1e-4
+    )
+    assert desk.picture.file.bench.rear.link_left.value == pytest.approx(point.length, abs=2e-4)
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.car == before.car and desk.picture.file.bench == before.bench
+    up = board.fields["up_from"].edit
+    up.setFocus()
+    QTest.keyClicks(up, "500")
+    QTest.keyClick(up, Qt.Key.Key_Return)
+    desk.rest()
+    assert "lower and an upper end" in board.said.text() and not line.put.isVisible()
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    desk.rest()
+    at = QPointF(*board.view.pixel(flip(board.view._shown.pickup)))
+    drag(desk, board.view, at, at + QPointF(0, -8), at + QPointF(0, -16))
+    assert desk.picture.file.car.rear.pickup_height_left.value > before.car.rear.pickup_height_left.value + 0.002

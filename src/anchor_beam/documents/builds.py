@@ -69,4 +69,25 @@ BUILDS: tuple[Aid, ...] = (
         source="docs/theory/links.md, Splines",
     ),
 )  # fmt: skip
+PLACING = Aid(
+    "placing", "Placing a mount", "where a kit leaves it free",
+    "Hold the mount up before you drill: no brake pipe, wire or seam behind it. Mark from datum holes on each side as "
+    "measured: frames differ. Battery off and fuel lines clear before drilling or welding.",
+    (
+        Entry("shortest", "Shortest link", FINE, (10.0, 1500.0), "That you have or can make."),
+        Entry("longest", "Longest link", FINE, (10.0, 1500.0), "That you have or can make."),
+        Entry("off_square", "Off square by at most", Kind.ANGLE, (1.0, 60.0), "Between link and arm at ride height.", 25.0),
+        Entry("ahead_from", "Mount ahead from", FINE, (-1500.0, 1500.0), "From the bar, the way the arm points."),
+        Entry("ahead_to", "to", FINE, (-1500.0, 1500.0), "From the bar, the way the arm points."),
+        Entry("up_from", "Mount up from", FINE, (-800.0, 800.0), "Above the bar's pivot axis."),
+        Entry("up_to", "to", FINE, (-800.0, 800.0), "Above the bar's pivot axis."),
+    ),
+    (
+        Entry("left_ahead", "left, ahead", FINE, (-2000.0, 2000.0), "Of a datum hole, the way the arm points."),
+        Entry("left_up", "left, up", FINE, (-1000.0, 1500.0), "Of a datum hole."),
+        Entry("right_ahead", "right, ahead", FINE, (-2000.0, 2000.0), "As measured on the right, where it differs."),
+        Entry("right_up", "right, up", FINE, (-1000.0, 1500.0), "As measured on the right, where it differs."),
+    ),
+    (), per_axle=True, source="docs/theory/links.md, Placing",
+)  # fmt: skip
 BUILD = {build.key: build for build in BUILDS}

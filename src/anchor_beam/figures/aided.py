@@ -22,6 +22,8 @@ from anchor_beam.words import aids as words
 def aided(readings: Readings, file: CarFile) -> Aided:
     """Work out an aid from what was read so far."""
     table = readings.table
+    if table.key not in WORK:  # what is built or placed gives the car no figure
+        return Aided()
     entries = {entry.name: entry_figure(entry, readings, file) for entry in table.entries}
     missing = [entry.label for entry in table.entries if entries[entry.name] is None]
     some = any if table.row_names else all

@@ -125,9 +125,8 @@ def _nearest(moving: _Moving, obstacle: Obstacle) -> Gap:
 def _solid(obstacle: Obstacle, moving: _Moving) -> Rods | Box:
     """The solid in every state."""
     shape, x = obstacle.shape, obstacle.numbers
-    if shape is Shape.BLOCK and obstacle.held is Held.BODY:
-        low, high = _corners(obstacle)
-        return Box(low, high)
+    if obstacle.held is Held.BODY:
+        return fixed_solid(obstacle)
     rods = rods_of(_capsules(obstacle))
     if obstacle.held in (Held.LEFT, Held.RIGHT):
         side = Side.LEFT if obstacle.held is Held.LEFT else Side.RIGHT
@@ -138,6 +137,11 @@ def _solid(obstacle: Obstacle, moving: _Moving) -> Rods | Box:
         up[:, 2] = moving.z[side.position]
         rods = rods.moved(up)
     return rods
+
+
+def fixed_solid(obstacle: Obstacle) -> Rods | Box:
+    """The solid where it was measured."""
+    return Box(*_corners(obstacle)) if obstacle.shape is Shape.BLOCK else rods_of(_capsules(obstacle))
 
 
 def _corners(obstacle: Obstacle) -> tuple[Way, Way]:

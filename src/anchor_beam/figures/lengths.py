@@ -8,10 +8,13 @@ from enum import StrEnum
 
 import numpy as np
 
+from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.core.grip.driving import Phase
-from anchor_beam.core.linkage.arm import length_at, theta_of_slope
+from anchor_beam.core.linkage.arm import length_at, level_length, theta_of_slope
+from anchor_beam.core.linkage.linkage import hang
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.records import CarRecord, EndSetting, Figure, Provenance, Setting
+from anchor_beam.documents.core_inputs import bar_input, linkage
+from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Figure, Provenance, Setting
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.ends import EndResult, SideResult, end_result
 from anchor_beam.figures.results import Results, results
@@ -131,6 +134,19 @@ def with_lengths(end: EndSetting, lengths: Pair) -> EndSetting:
         for own, length in zip((end.link_left, end.link_right), lengths, strict=True)
     )
     return replace(end, link_left=left, link_right=right)
+
+
+def level_lengths(axle: AxleRecord, end: EndSetting) -> Pair:
+    """Lengths that put both arms level, whether the links as fitted reach or not [m].
+
+    Raises:
+        InputError: at a figure of the bar.
+    """
+    hung = hang(
+        linkage(axle, end.pickup), solve(bar_input(end.bar)).mesh, (end.link_left.value, end.link_right.value)
+    )
+    left, right = (float(level_length(hung.ride)[side.position, end.hole(side)]) for side in Side)
+    return left, right
 
 
 def levelled(end: EndResult, car: CarRecord, axle: Axle) -> EndResult | None:

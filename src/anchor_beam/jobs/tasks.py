@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import BarRecord, CarRecord, Setting
 from anchor_beam.jobs.request import Report
 
@@ -22,6 +22,8 @@ if TYPE_CHECKING:
     from anchor_beam.figures.compare import Compared
     from anchor_beam.figures.ladder import Ladder
     from anchor_beam.figures.lengths import Cost, Proposal, Turn
+    from anchor_beam.figures.placing import Wanted as PlaceWanted
+    from anchor_beam.figures.placing import Zone
     from anchor_beam.figures.plane import Spot
     from anchor_beam.figures.reasons import Reason
     from anchor_beam.figures.results import Results
@@ -46,6 +48,7 @@ def load() -> None:
     import anchor_beam.figures.curves
     import anchor_beam.figures.ladder
     import anchor_beam.figures.lengths
+    import anchor_beam.figures.placing
     import anchor_beam.figures.plane
     import anchor_beam.figures.rack.rows
     import anchor_beam.figures.rack.search
@@ -244,6 +247,25 @@ class ClearanceOf:
         axle, end = self.car.axle(self.axle), self.setting.end(self.axle)
         found = clearances(axle, end, self.axle, self.obstacles)
         return found, mends(axle, end, self.axle, self.obstacles, found[0]) if found else ()
+
+
+@dataclass(frozen=True)
+class ZoneOf:
+    """Where a mount may sit, with what lies around it."""
+
+    car: CarRecord
+    setting: Setting
+    axle: Axle
+    side: Side
+    wanted: PlaceWanted
+    obstacles: tuple[Obstacle, ...]
+
+    def run(self, _report: Report) -> Zone:
+        """The whole zone."""
+        from anchor_beam.figures.placing import zone
+
+        axle, end = self.car.axle(self.axle), self.setting.end(self.axle)
+        return zone(axle, end, self.axle, self.side, self.wanted, self.obstacles)
 
 
 @dataclass(frozen=True)

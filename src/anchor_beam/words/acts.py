@@ -55,6 +55,11 @@ def pickup(axle: Axle, index: int) -> str:
     return f"{axle.capitalize()} links, pick-up {names.hole(index)}"
 
 
+def mount_placed(axle: Axle, sides: tuple[Side, ...]) -> str:
+    """`Rear mounts, both placed`."""
+    return f"{axle.capitalize()} mounts, {names.sides(sides)} placed"
+
+
 def pickup_moved(axle: Axle, side: Side) -> str:
     """`Rear left pick-up moved`."""
     return f"{axle.capitalize()} {side} pick-up moved"

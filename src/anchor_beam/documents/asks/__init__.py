@@ -27,6 +27,7 @@ _MODULES = {
     "rack-search": ("whole_car", "RackSearchQuestion"),
     "link-lengths": ("links_stage", "LengthsQuestion"), "chart": ("links_stage", "ChartQuestion"),
     "gaps": ("links_stage", "GapsQuestion"), "sleeve": ("links_stage", "SleeveQuestion"),
+    "place": ("links_stage", "PlaceQuestion"),
     "spring-press": ("aids", "SpringPressQuestion"),
     "wheel-rate": ("aids", "WheelRateQuestion"),
     "tyre-rate": ("aids", "TyreRateQuestion"),

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.asks.common import STRICT, Number, Pair, Positive
 from anchor_beam.documents.asks.limits import MOST_CASES
 from anchor_beam.documents.asks.whole_car import WholeCarQuestion
@@ -30,6 +30,23 @@ class ChartQuestion(WholeCarQuestion):
     at_hand_mm: Annotated[
         tuple[Number, ...],
         Field(max_length=MOST_CASES, description="May be empty: lengths of links that could be used."),
+    ] = ()
+
+
+class PlaceQuestion(WholeCarQuestion):
+    """Where the far end of a link may be mounted. What is left out is as the window has it."""
+
+    kind: Literal["place"]
+    axle: Axle
+    side: Side = Side.LEFT
+    links_mm: Annotated[Pair, Field(description="Shortest and longest link.")]
+    off_square_deg: Positive = 25.0
+    ahead_mm: Annotated[Pair, Field(description="From and to, from the bar's pivot axis, the way the arm points.")]
+    up_mm: Pair
+    points: Annotated[int, Field(ge=3, le=101)] = 41
+    around: Annotated[
+        tuple[dict[str, Any], ...],
+        Field(max_length=MOST, description="May be empty: things beside those of the car file, as these have them."),
     ] = ()
 
 

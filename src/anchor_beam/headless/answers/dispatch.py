@@ -21,7 +21,7 @@ _ANSWERS = {
     "shopping-list": ("whole_car", "shopping"), "parts": ("whole_car", "parts"),
     "rack-search": ("whole_car", "rack_search"),
     "link-lengths": ("links_stage", "link_lengths"), "chart": ("links_stage", "chart"), "gaps": ("links_stage", "gaps"),
-    "sleeve": ("links_stage", "sleeve"),
+    "sleeve": ("links_stage", "sleeve"), "place": ("links_stage", "place"),
     "spring-press": ("aids", "spring_press"),
     "wheel-rate": ("aids", "wheel_rate"),
     "tyre-rate": ("aids", "tyre_rate"),

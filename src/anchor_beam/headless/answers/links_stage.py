@@ -7,14 +7,23 @@ from typing import Any
 
 from anchor_beam.core.linkage.link_build import Grommet, GrommetLink
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.asks.links_stage import ChartQuestion, GapsQuestion, LengthsQuestion, SleeveQuestion
+from anchor_beam.documents.asks.links_stage import (
+    ChartQuestion,
+    GapsQuestion,
+    LengthsQuestion,
+    PlaceQuestion,
+    SleeveQuestion,
+)
 from anchor_beam.documents.car_file import obstacles_of
 from anchor_beam.documents.obstacles import Obstacle
 from anchor_beam.documents.records import CarFile
+from anchor_beam.drawings.placing import runs
 from anchor_beam.errors import InputError, placed
 from anchor_beam.figures.clearance import Gap, clearances, mends
 from anchor_beam.figures.height_chart import Wanted, height_chart
 from anchor_beam.figures.lengths import blame, cost, proposals, turn_of_adjuster
+from anchor_beam.figures.placing import Wanted as PlaceWanted
+from anchor_beam.figures.placing import zone
 from anchor_beam.figures.results import results
 from anchor_beam.headless.answers.figures import number
 from anchor_beam.headless.answers.whole_car import car_of
@@ -66,6 +75,33 @@ def chart(question: ChartQuestion) -> dict[str, Any]:
         **{f"{side}_mm": [[number(float(x) / MM) for x in hole] for hole in found.lengths[side.position]] for side in Side},
         "at_hand": [{"link_mm": length, "right_at_mm": [number(float(x) / MM) for x in fits]}
                     for length, fits in zip(question.at_hand_mm, found.fits, strict=True)],
+    }  # fmt: skip
+
+
+def place(question: PlaceQuestion) -> dict[str, Any]:
+    """How much of the frame is in the zone, its strips, the best points, and what takes the rest out."""
+    file, axle = car_of(question), question.axle
+    (low, high), (back, ahead), (below, above) = (
+        (pair[0] * MM, pair[1] * MM) for pair in (question.links_mm, question.ahead_mm, question.up_mm)
+    )
+    keys = {"shortest": "links_mm", "ahead_from": "ahead_mm", "up_from": "up_mm"}
+    wanted = placed(
+        lambda: PlaceWanted(low, high, math.radians(question.off_square_deg), (back, ahead), (below, above)),
+        lambda at: keys.get(at, at),
+    )
+    around = (*file.obstacles, *obstacles_of(question.around))
+    found = zone(file.car.axle(axle), file.bench.end(axle), axle, question.side, wanted, around, question.points)
+    strips = [
+        [round(x / MM, 6) for x in cell]
+        for cell in runs(found.ahead.tolist(), found.up.tolist(), found.allowed.tolist())
+    ]
+    return {
+        "in_zone": float(found.allowed.mean()), "strips_mm": strips,
+        "best": [{"why": str(why), "ahead_mm": p.ahead / MM, "up_mm": p.up / MM, "link_mm": p.length / MM,
+                  "off_square_deg": math.degrees(p.off_square), "joint_deg": math.degrees(p.joint),
+                  "wheel_rate_percent": 100.0 * (p.wheel_rate - 1.0), "room_left_mm": number(p.gap / MM)}
+                 for why, p in found.best],
+        "left_out": dict(found.why_not),
     }  # fmt: skip
 
 

@@ -16,7 +16,7 @@ from anchor_beam.session.edits.bars import (
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
-from anchor_beam.session.edits.links import LevelLink, MovePickup, SetLinks, TakeJoints
+from anchor_beam.session.edits.links import LevelLink, MovePickup, PlaceMount, SetLinks, TakeJoints
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
 from anchor_beam.session.edits.obstacles import (
     AddObstacle,
@@ -57,6 +57,7 @@ __all__ = [
     "MoveInGarage",
     "MovePickup",
     "NameObstacle",
+    "PlaceMount",
     "PutBar",
     "PutDocument",
     "PutSetting",

@@ -14,7 +14,7 @@ from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.figures.ends import end_result
-from anchor_beam.figures.lengths import with_lengths
+from anchor_beam.figures.lengths import level_lengths, with_lengths
 from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
 
@@ -59,12 +59,34 @@ class MovePickup:
             place = f"car.{self.axle}.{name}"
             field_at(place).check(value, place)
             before: Figure = read(file, place)
-            file = put(file, place, Figure(round(value, 4), before.provenance))
+            file = put(file, place, Figure(round(value, 5), before.provenance))
         return file
 
     @property
     def said(self) -> str:
         return acts.pickup_moved(self.axle, self.side)
+
+
+@dataclass(frozen=True, eq=False)
+class PlaceMount:
+    """Put the far ends of the links at a point [m] and make links that put the arms level there, on one side or mirrored on
+    both. Along the car both sides share the place."""
+
+    axle: Axle
+    sides: tuple[Side, ...]
+    ahead: float
+    up: float
+
+    def apply(self, file: CarFile) -> CarFile:
+        for side in self.sides:
+            file = MovePickup(self.axle, side, self.ahead, self.up).apply(file)
+        end = file.bench.end(self.axle)
+        level = level_lengths(file.car.axle(self.axle), end)
+        return links_set(put(file, f"bench.{self.axle}", with_lengths(end, level)))
+
+    @property
+    def said(self) -> str:
+        return acts.mount_placed(self.axle, self.sides)
 
 
 @dataclass(frozen=True, eq=False)

@@ -38,6 +38,10 @@ class LinkView(DrawingView):
         """What is drawn now."""
         self._shown = shown
 
+    def of_side(self, side: Side) -> None:
+        """Show, and move, the other side from now on."""
+        self._side = side
+
     def _place_at(self, at: QPointF) -> str:
         shown = self._shown
         if shown is None or shown.moved:

@@ -19,6 +19,7 @@ from anchor_beam.desk.stages.links.clearance.strip import ClearanceStrip
 from anchor_beam.desk.stages.links.joints_board import JointsBoard
 from anchor_beam.desk.stages.links.lengths import LengthsStrip
 from anchor_beam.desk.stages.links.panel import LinksPanel
+from anchor_beam.desk.stages.links.placing_board import PlacingBoard
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.stages.links.travel_bar import TravelBar
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
@@ -32,7 +33,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 
 MOVING = ("from the side", "from behind")  # boards that the travel handle moves
-ALONE = ("ride height chart", "build sheet")  # boards that take the room of the strip
+ALONE = ("ride height chart", "build sheet", "placing a mount")  # boards that take the room of the strip
 CURVES = ("rates through the travel", "angles through the travel")
 
 
@@ -63,6 +64,7 @@ class LinksPage(Split):
             "from behind": lambda: self._by_axle(self._from_behind()),
             "ride height chart": lambda: self._by_axle({axle: ChartBoard(bridge, axle, files) for axle in Axle}),
             "build sheet": lambda: self._by_axle({axle: BuildBoard(bridge, axle, files) for axle in Axle}),
+            "placing a mount": lambda: self._by_axle({axle: PlacingBoard(bridge, axle) for axle in Axle}),
             "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
