@@ -39,8 +39,8 @@ def verdict(gap: float, spread: float, least: float, *, measured: bool) -> str:
 
 
 def mend_words(name: str, mends: tuple[tuple[str, float], ...], units: System) -> str:
-    """`Exhaust: hole 3 gives +4.0 mm, the bar 10 mm lower +9.9 mm.`; mends: what, and by how much it widens the gap [m]."""
+    """`The tightest is “exhaust”. What would change its gap: hole 3 +4.0 mm.`; mends: what, and how much wider it is [m]."""
     known = [f"{what} {show(more, Kind.FINE_LENGTH, units, sign=True)}" for what, more in mends if abs(more) >= 5e-4]
     if not known:
-        return f"{name} is the tightest; no other hole or place of the bar within 10 mm changes that."
-    return f"{name} is the tightest. Its gap with {', '.join(known)}."
+        return f"The tightest is “{name}”; no other hole, and no place of the bar within 10 mm, changes that."
+    return f"The tightest is “{name}”. What would change its gap: {', '.join(known)}."

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.number_field import NumberField
@@ -18,7 +20,16 @@ AFTER = 72  # px of a unit with a word behind it
 class _Kept:
     """Where one entry of an aid is kept, or with a row one cell of its table."""
 
-    def __init__(self, bridge: Bridge, aid: str, axle: Axle | None, name: str, row: int | None) -> None:
+    def __init__(
+        self,
+        bridge: Bridge,
+        aid: str,
+        axle: Axle | None,
+        name: str,
+        row: int | None,
+        usual: Callable[[], float | None] | None,
+    ) -> None:
+        self._usual = usual
         self._bridge, self._aid, self._axle, self._name, self._row = bridge, aid, axle, name, row
         self.entry = BY_KEY[aid].entry(name)
 
@@ -39,6 +50,8 @@ class _Kept:
         if shown is None or self._row is not None:
             return None
         found = entry_figure(self.entry, shown.file.read_at(self._aid, self._axle), shown.file)
+        if found is None and self._usual is not None:
+            return self._usual()
         return None if found is None else found[0]
 
     def keep(self, reading: Reading | None) -> AnchorBeamError | None:
@@ -52,9 +65,18 @@ class ReadingField(NumberField):
     """One entry of an aid, or with a row one cell of its table."""
 
     def __init__(
-        self, bridge: Bridge, aid: str, axle: Axle | None, name: str, row: int | None = None, *, width: int = 64
+        self,
+        bridge: Bridge,
+        aid: str,
+        axle: Axle | None,
+        name: str,
+        row: int | None = None,
+        *,
+        width: int = 64,
+        usual: Callable[[], float | None] | None = None,
     ) -> None:
-        kept = _Kept(bridge, aid, axle, name, row)
+        """usual: what counts where nothing was read and the table of aids names nothing [SI]."""
+        kept = _Kept(bridge, aid, axle, name, row, usual)
         entry, at = kept.entry, "" if row is None else f", {BY_KEY[aid].row_name(row)}"
         about = entry.help or entry.label
         super().__init__(bridge, entry.kind, f"{entry.label}{at}", kept, about=about, width=width, after=entry.after)

@@ -125,7 +125,7 @@ class _Line:
         self.cells = [strip.label() for _ in HEADS]
         self.use = QPushButton("set")
         self.use.setFont(self._theme.font(Size.SMALL))
-        self.use.setFixedHeight(self._theme.px(20))
+        self.use.setFixedSize(self._theme.px(56), self._theme.px(20))
         self.use.setStyleSheet(f"padding: 0 {self._theme.px(8)}px")
         self.use.clicked.connect(partial(strip.use, attitude))
         for i, cell in enumerate(self.cells):

@@ -100,7 +100,9 @@ class LinksPage(Split):
         views: dict[str, Callable[[], QWidget]] = {"lengths": partial(LengthsStrip, self._bridge, axle)}
         views |= {words: partial(self._curves, axle, i) for i, words in enumerate(CURVES)}
         views["clearance"] = partial(ClearanceStrip, self._bridge, axle, self.around[axle], self.posture, self._files)
-        return Strip(self._bridge.theme, views)
+        strip = Strip(self._bridge.theme, views)
+        strip.looked_at.connect(lambda name: self.around[axle].look(name == "clearance"))
+        return strip
 
     def _curves(self, axle: Axle, which: int) -> QWidget:
         """Curves with the travel handle on them."""

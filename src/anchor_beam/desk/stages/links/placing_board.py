@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import partial
 
 from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -27,8 +28,7 @@ from anchor_beam.figures.travelling import Moving
 from anchor_beam.jobs.request import Answer, Done, Request
 from anchor_beam.session.edits import PlaceMount
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import Kind, System
-from anchor_beam.units.show import at_a_glance
+from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
 from anchor_beam.words.placing import HEADS, MOCK_UP, NOWHERE, why_not
 
@@ -43,6 +43,7 @@ class PlacingBoard(QWidget):
         super().__init__()
         self._bridge, self._axle, self._side = bridge, axle, Side.LEFT
         self.zone: Zone | None = None
+        self.usual: dict[str, float] = {}  # what counts where nothing is typed [m]
         self._extent: tuple[XY, XY] = ((0.0, 0.0), (1.0, 1.0))
         px = bridge.theme.px
         column = QVBoxLayout(self)
@@ -109,7 +110,14 @@ class PlacingBoard(QWidget):
         grid.setVerticalSpacing(px(2))
         self.fields: dict[str, ReadingField] = {}
         for i, entry in enumerate(PLACING.entries):
-            field = ReadingField(self._bridge, PLACING.key, self._axle, entry.name, width=54)
+            field = ReadingField(
+                self._bridge,
+                PLACING.key,
+                self._axle,
+                entry.name,
+                width=54,
+                usual=partial(self.usual_of, entry.name),
+            )
             label = Label(entry.label)
             label.setBuddy(field)
             alone = i < 3
@@ -162,13 +170,16 @@ class PlacingBoard(QWidget):
         except (InputError, NoSolution) as problem:
             self._cannot(problem)
 
+    def usual_of(self, name: str) -> float | None:
+        """What counts where nothing is typed [m]."""
+        return self.usual.get(name)
+
     def _usual(self, wanted: Wanted) -> None:
         """What counts where nothing is typed, in soft ink."""
-        ends = {"shortest": wanted.shortest, "longest": wanted.longest, "ahead_from": wanted.ahead[0],
+        self.usual = {"shortest": wanted.shortest, "longest": wanted.longest, "ahead_from": wanted.ahead[0],
                 "ahead_to": wanted.ahead[1], "up_from": wanted.up[0], "up_to": wanted.up[1]}  # fmt: skip
-        for name, value in ends.items():
-            usual = at_a_glance(value, Kind.FINE_LENGTH, self._bridge.units).number
-            self.fields[name].edit.setPlaceholderText(usual)
+        for field in self.fields.values():
+            field.refresh()
 
     def _cannot(self, problem: AnchorBeamError) -> None:
         self.zone = None
@@ -222,7 +233,7 @@ class _Line:
         self._point: Point | None = None
         self.cells = [board.label() for _ in HEADS]
         self.put = QPushButton("use")
-        self.put.setFixedHeight(board._bridge.theme.px(20))
+        self.put.setFixedSize(board._bridge.theme.px(56), board._bridge.theme.px(20))
         self.put.setStyleSheet(f"padding: 0 {board._bridge.theme.px(8)}px")
         self.put.clicked.connect(lambda _=False: self._use())
         for i, cell in enumerate(self.cells):

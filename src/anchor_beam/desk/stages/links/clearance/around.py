@@ -23,11 +23,18 @@ class Around(QObject):
         self.gaps: dict[str, Gap] = {}
         self.mends: tuple[Mend, ...] = ()
         self.in_hand = ""
+        self.looked_at = False  # the drawings show what lies around while the strip about it is open
 
     def take(self, gaps: tuple[Gap, ...], mends: tuple[Mend, ...]) -> None:
         """What was worked out, the tightest first."""
         self.gaps, self.mends = {gap.obstacle.name: gap for gap in gaps}, mends
         self.changed.emit()
+
+    def look(self, on: bool) -> None:
+        """Show it in the drawings, or leave them to the links."""
+        if on is not self.looked_at:
+            self.looked_at = on
+            self.changed.emit()
 
     def hold(self, name: str) -> None:
         """Take one thing in hand, none for an empty name."""
@@ -37,4 +44,6 @@ class Around(QObject):
 
     def shown(self, shown: Picture, moving: Travelling, at: int) -> tuple[ShownObstacle, ...]:
         """For the drawings, in a pose."""
+        if not self.looked_at:
+            return ()
         return shown_obstacles(shown.file, self._axle, self.gaps, self.in_hand, moving, at)
