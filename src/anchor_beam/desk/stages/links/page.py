@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from functools import partial
 
-from PySide6.QtWidgets import QSizePolicy, QStackedWidget, QWidget
+from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.chart import ChartStrip
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.stages.links.board import FromBehind, FromTheSide, LinksBoard
+from anchor_beam.desk.stages.links.board import Drawn, FromBehind, FromTheSide, LinksBoard
 from anchor_beam.desk.stages.links.build_board import BuildBoard
 from anchor_beam.desk.stages.links.chart_board import ChartBoard
 from anchor_beam.desk.stages.links.clearance.around import Around
@@ -23,6 +23,7 @@ from anchor_beam.desk.stages.links.placing_board import PlacingBoard
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.stages.links.travel_bar import TravelBar
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+from anchor_beam.desk.widgets.by_axle import ByAxle
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.charts import Chart
@@ -47,36 +48,26 @@ class LinksPage(Split):
         self.posture.setParent(self)
         self._files = files
         self.around = {axle: Around(axle) for axle in Axle}
-        self._stacks: list[QStackedWidget] = []
+        self._stacks: list[ByAxle] = []
         self._drawn: list[ChartStrip] = []
-        self.strips: dict[Axle, Strip] = {}
-        self.sides = {
-            axle: LinksBoard(bridge, axle, self.posture, FromTheSide(bridge, axle, self.around[axle]))
-            for axle in Axle
-        }
-        self.panels = {axle: LinksPanel(bridge, axle) for axle in Axle}
-        for axle in Axle:
-            self.strips[axle] = self._strip(axle)
         self.tabs = AxleTabs(bridge.theme, "links")
         self.travel = TravelBar(bridge, self.posture)
+        self.strips, self.panels = self._by_axle(self._strip), self._by_axle(self._figures)
+        self.sides = self._by_axle(lambda axle: self._board(axle, FromTheSide(bridge, axle, self.around[axle])))
         views: dict[str, Callable[[], QWidget]] = {
-            "from the side": lambda: self._by_axle(self.sides),
-            "from behind": lambda: self._by_axle(self._from_behind()),
-            "ride height chart": lambda: self._by_axle({axle: ChartBoard(bridge, axle, files) for axle in Axle}),
-            "build sheet": lambda: self._by_axle({axle: BuildBoard(bridge, axle, files) for axle in Axle}),
-            "placing a mount": lambda: self._by_axle({axle: PlacingBoard(bridge, axle) for axle in Axle}),
-            "joints of the arm": lambda: self._by_axle({axle: JointsBoard(bridge, axle, files) for axle in Axle}),
+            "from the side": lambda: self.sides,
+            "from behind": lambda: self._by_axle(self._from_behind),
+            "ride height chart": lambda: self._by_axle(lambda axle: ChartBoard(bridge, axle, files)),
+            "build sheet": lambda: self._by_axle(lambda axle: BuildBoard(bridge, axle, files)),
+            "placing a mount": lambda: self._by_axle(lambda axle: PlacingBoard(bridge, axle)),
+            "joints of the arm": lambda: self._by_axle(lambda axle: JointsBoard(bridge, axle, files)),
         }
         self.boards = Strip(bridge.theme, views, fixed=False)
-        below = self._by_axle(self.strips)
-        below.setFixedHeight(self.strips[self._axle].minimumHeight())
+        self.strips.setFixedHeight(self.strips[self._axle].minimumHeight())
         self.travel.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
-        left = stacked(self.boards, self.travel, below)
         self.boards.looked_at.connect(lambda name: self.travel.setVisible(name in MOVING))
-        self.boards.looked_at.connect(lambda name: below.setVisible(name not in ALONE))
-        for panel in self.panels.values():
-            panel.joints_wanted.connect(self.boards.buttons["joints of the arm"].click)
-        self.fill(left, stacked(self.tabs, self._by_axle(self.panels)))
+        self.boards.looked_at.connect(lambda name: self.strips.setVisible(name not in ALONE))
+        self.fill(stacked(self.boards, self.travel, self.strips), stacked(self.tabs, self.panels))
         self.tabs.chosen.connect(self._choose)
         self.posture.changed.connect(self._limit)
         self.posture.moved.connect(self._point)
@@ -86,15 +77,22 @@ class LinksPage(Split):
         self.tabs.choose(self._axle)
 
     def ahead(self) -> bool:
-        """The boards that nobody looked at yet."""
-        return self.boards.ahead()
+        """The boards that nobody looked at yet, and those of the other axle, one at a time."""
+        return any(stack.ahead() for stack in self._stacks) or self.boards.ahead()
 
-    def _from_behind(self) -> dict[Axle, LinksBoard]:
-        bridge, posture = self._bridge, self.posture
-        return {
-            axle: LinksBoard(bridge, axle, posture, FromBehind(bridge, axle, posture, self.around[axle]))
-            for axle in Axle
-        }
+    def _board(self, axle: Axle, drawn: Drawn) -> LinksBoard:
+        return LinksBoard(self._bridge, axle, self.posture, drawn)
+
+    def _from_behind(self, axle: Axle) -> LinksBoard:
+        return self._board(axle, FromBehind(self._bridge, axle, self.posture, self.around[axle]))
+
+    def _figures(self, axle: Axle) -> LinksPanel:
+        panel = LinksPanel(self._bridge, axle)
+        panel.joints_wanted.connect(self._to_joints)
+        return panel
+
+    def _to_joints(self) -> None:
+        self.boards.buttons["joints of the arm"].click()
 
     def _strip(self, axle: Axle) -> Strip:
         views: dict[str, Callable[[], QWidget]] = {"lengths": partial(LengthsStrip, self._bridge, axle)}
@@ -111,18 +109,15 @@ class LinksPage(Split):
         self._point()
         return made
 
-    def _by_axle(self, views: Mapping[Axle, QWidget]) -> QStackedWidget:
-        stack = QStackedWidget()
-        for axle in Axle:
-            stack.addWidget(views[axle])
-        stack.setCurrentIndex(self._axle.position)
+    def _by_axle(self, make: Callable[[Axle], QWidget]) -> ByAxle:
+        stack = ByAxle(make, self._axle)
         self._stacks.append(stack)
         return stack
 
     def _choose(self, axle: Axle) -> None:
         self._axle = axle
         for stack in self._stacks:
-            stack.setCurrentIndex(axle.position)
+            stack.look_at(axle)
         self._limit()
 
     def _limit(self) -> None:
