@@ -17,11 +17,13 @@ from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
+from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.stages.registry import STAGES
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.figures.travelling import Moving
 from anchor_beam.jobs.office import Jobs
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.garage import Garage
@@ -48,6 +50,7 @@ def main() -> None:
         for stage in STAGES:
             window.show_stage(stage.name)
             _keep(bridge, window, stage.name.lower())
+        _links(bridge, window)
         car = window.page("Car")
         car.board.buttons["rear axle"].click()
         _keep(bridge, window, "axle")
@@ -89,6 +92,25 @@ def main() -> None:
         window.close()
     jobs.close()
     app.processEvents()
+
+
+def _links(bridge: Bridge, window: Window) -> None:
+    """What lies around the rear bar, the wheels where it is tightest; and where a mount may sit."""
+    window.show_stage("Links")
+    page = window.page("Links")
+    page.boards.buttons["from behind"].click()
+    page.strips[Axle.REAR].buttons["clearance"].click()
+    _keep(bridge, window, "clearance")
+    page.posture.choose(Moving.ROLL)
+    page.posture.to(0.045)
+    page.strips[Axle.REAR]._views["clearance"].table.selectRow(0)
+    page.posture.to(0.045)
+    _keep(bridge, window, "clearance")
+    page.boards.buttons["placing a mount"].click()
+    _keep(bridge, window, "placing")
+    page.boards.buttons["from the side"].click()
+    page.strips[Axle.REAR].buttons["lengths"].click()
+    page.posture.to(0.0)
 
 
 def _keep(bridge: Bridge, window: Window, name: str) -> None:

@@ -56,7 +56,10 @@ def _drawn(shown: ShownObstacle, at: tuple[XY, ...], *, side_on: bool) -> list[I
     else:
         items.append(Circle((x, y), shown.radius, tone, Pen.PART))
     if shown.tight or shown.in_hand:  # the others are named in the table: their words would lie on each other
-        items.append(Text((x, top), shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=0.7))
+        below = top < 0.0  # under the bar, whose own words stand above it
+        low = min(point[1] for point in at) - (0.0 if shown.block else shown.radius)
+        spot, lift = (x, low if below else top), -1.0 if below else 0.7
+        items.append(Text(spot, shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=lift))
     return items
 
 

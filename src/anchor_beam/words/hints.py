@@ -7,5 +7,5 @@ HINTS = {
     "Car": "Purple can be typed into; the letter behind it says how well it is known. What to measure first is top right.",
     "Aim": "The patch is what you want: drag it, or say what the car is used for. The rings are what your holes can reach.",
     "Bars": "Click a hole: Beam and bottom line say what it does, Ctrl+Z takes it back. A figure shows its working.",
-    "Links": "Length sets where the arm stands, never how stiff the bar is. Set level says how many turns, at ride height.",
+    "Links": "Length sets where the arm stands, never how stiff the bar is. A row’s button takes it; Space moves the wheels.",
 }

@@ -210,7 +210,7 @@ class PlacingBoard(QWidget):
         seen = shown_zone(found, shown.file, self._axle, self._side)
         extent = board_for((link.tip, link.pickup, seen.low, seen.high, *(at for _, at in seen.datums)))
         under, over = zone_items(seen)
-        drawing = link_elevation(link, *extent)
+        drawing = link_elevation(replace(link, link_words=""), *extent)  # the letters of the points stand there
         self.view.look_at(link)
         self.view.show()
         if not self.view.grip.held:
