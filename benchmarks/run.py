@@ -402,6 +402,46 @@ print(time.time(), flush=True)
 """
 
 
+def around_links() -> list[Line]:
+    """Gaps to twelve things over every state, and the zone of a mount: as previewed and whole."""
+    from anchor_beam.core.sides import Axle, Side
+    from anchor_beam.demo.team import sorrel_finch
+    from anchor_beam.documents.obstacles import Held, Obstacle, Shape, Thing
+    from anchor_beam.figures import clearance
+    from anchor_beam.figures.placing import wanted_of, zone
+
+    file = sorrel_finch()
+    axle, end, wanted = file.car.rear, file.bench.rear, wanted_of(file, Axle.REAR)
+    things = [
+        Obstacle(
+            f"pipe {i}",
+            Axle.REAR,
+            Thing.SOFT,
+            Held.BODY,
+            Shape.ROD,
+            (-0.2, 0.2 + 0.03 * i, 0.1, 0.1, 0.3, 0.16, 0.008),
+        )
+        for i in range(11)
+    ]
+    things.append(Obstacle("tyre", Axle.REAR, Thing.TYRE, Held.LEFT, Shape.WHEEL, (-0.15, 0.75, 0.04, 0.3, 0.2, 0.4)))
+
+    def anew() -> None:
+        clearance._moving.cache_clear()
+        clearance.clearances(axle, end, Axle.REAR, things)
+
+    def preview() -> None:
+        zone(axle, end, Axle.REAR, Side.LEFT, wanted, (), 21)
+
+    def whole() -> None:
+        zone(axle, end, Axle.REAR, Side.LEFT, wanted, tuple(things))
+
+    return [
+        Line("gaps to 12 things over 2,420 states", median(anew, 7), None, "200 ms"),
+        Line("zone of a mount, preview", median(preview, 15), None, "16 ms"),
+        Line("zone of a mount, whole, 12 things", median(whole, 7), None, "200 ms"),
+    ]
+
+
 def start() -> Line:
     """Process start to first painted window, in turn with a bare PySide6 and pyqtgraph window."""
     ours, bare = [], []
@@ -425,7 +465,7 @@ def main() -> None:
     print(f"Python {sys.version.split()[0]}, {os.cpu_count()} processors, {os.uname().machine}")
     print(f"a loop of 20,000 steps of plain Python: {yardstick() * 1e3:.2f} ms")
     print(f"{'':52}{'ours':>11}{'bare':>11}{'ratio':>8}   target")
-    for line in (start(), solving(), one_bar(), *peaks(), *one_edit(), *many_settings(), *parts()):
+    for line in (start(), solving(), one_bar(), *peaks(), *one_edit(), *many_settings(), *parts(), *around_links()):
         bare = "" if line.bare is None else f"{line.bare * 1e3:8.2f} ms"
         ratio = "" if line.bare is None else f"{line.time / line.bare:.2f}"
         print(f"{line.what:52}{line.time * 1e3:8.2f} ms{bare:>11}{ratio:>8}   {line.target}")

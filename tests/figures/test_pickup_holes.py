@@ -63,5 +63,11 @@ def test_holes_survive_a_file_and_one_that_is_not_there_is_named(three: CarFile)
     )
     with pytest.raises(InputError, match="hangs in pick-up hole 3"):
         SetValue("car.rear.pickup_holes", 2.0).apply(hung)
+    with pytest.raises(InputError, match="Holes are counted"):
+        SetValue("car.rear.pickup_holes", 2.5).apply(three)
+    half = put(three, "car.rear.pickup_holes", replace(three.car.rear.pickup_holes, value=2.5))
+    with pytest.raises(DocumentError) as uncounted:
+        from_json(to_json(half))
+    assert {problem.place for problem in uncounted.value.problems} == {"car.rear.pickup_holes"}
     with pytest.raises(InputError, match="no rear pick-up hole 4"):
         SetPickup(Axle.REAR, 3).apply(three)

@@ -227,6 +227,8 @@ def _loose_ends(document: CarFileDocument) -> list[Problem]:
                                         f"1 to {count}"))  # fmt: skip
     for axle in Axle:
         record: Any = getattr(document.car, axle)
+        if record.pickup_holes != round(record.pickup_holes):
+            problems.append(Problem(f"car.{axle}.pickup_holes", "Holes are counted.", "a whole number"))
         if record.link_on is LinkMount.LIVE_AXLE and record.kind is not AxleKind.LIVE:
             problems.append(
                 Problem(f"car.{axle}.link_on", NOT_LIVE, ", ".join(set(LinkMount) - {LinkMount.LIVE_AXLE}))

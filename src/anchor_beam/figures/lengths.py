@@ -22,7 +22,7 @@ from anchor_beam.figures.travelling import ACROSS, Moving, travelling
 from anchor_beam.words.balance import FREE_TORQUE, LEVEL_ENOUGH
 
 Pair = tuple[float, float]
-MILLIMETRE = 1e-3
+MILLIMETRE, SAME = 1e-3, 5e-5  # m; nobody turns a link by less than the second
 
 
 class Attitude(StrEnum):
@@ -40,11 +40,12 @@ class Attitude(StrEnum):
 @dataclass(frozen=True)
 class Proposal:
     """Lengths of the left and right link [m], NaN where there is none; turns of their adjusters from as fitted, None for
-    links of fixed length."""
+    links of fixed length. is_fitted: nobody could tell it from what is fitted."""
 
     attitude: Attitude
     lengths: Pair
     turns: Pair | None
+    is_fitted: bool = False
 
 
 @dataclass(frozen=True)
@@ -107,7 +108,8 @@ def proposals(car: CarRecord, end: EndResult, reference: EndSetting | None) -> t
         lengths = offered.get(attitude)
         if lengths is None or (attitude is Attitude.FRAME and not car.rake.value):
             continue
-        found.append(Proposal(attitude, lengths, _turns(end, fitted, lengths)))
+        off = max(abs(length - own) for length, own in zip(lengths, fitted, strict=True))
+        found.append(Proposal(attitude, lengths, _turns(end, fitted, lengths), off < SAME))
     return tuple(found)
 
 

@@ -131,6 +131,8 @@ def zone(
     Raises:
         NoSolution: at "placing", without a bar or links.
     """
+    if not end.fitted:
+        raise NoSolution("placing", f"There is no {name} bar, so there is nothing to mount.")
     sides = end_result(axle, end, name).sides
     if sides is None:
         raise NoSolution("placing", "Where the links do not reach, nothing can be placed against them.")

@@ -38,7 +38,7 @@ class SetValue:
         field_at(self.place).check(self.value, self.place)
         before: Figure = read(file, self.place)
         if self.place.endswith(".pickup_holes"):
-            _require_holes(file, self.place, round(self.value))
+            _require_holes(file, self.place, self.value)
         source = before.provenance if self.source is None else self.source
         file = put(file, self.place, Figure(self.value, source, self.text, self.spread))
         return links_set(file) if ".link_" in self.place else file
@@ -48,8 +48,10 @@ class SetValue:
         return figure_name(self.place)
 
 
-def _require_holes(file: CarFile, place: str, count: int) -> None:
-    """Refuse fewer pick-up holes than settings use."""
+def _require_holes(file: CarFile, place: str, count: float) -> None:
+    """Refuse parts of a hole, and fewer pick-up holes than settings use."""
+    if count != round(count):
+        raise InputError(place, "Holes are counted.", got=count, accepts="a whole number")
     axle = Axle(place.split(".")[1])
     used = max((setting.end(axle).pickup + 1, setting.name) for setting in (file.bench, *file.settings))
     if count < used[0]:
@@ -66,7 +68,7 @@ class RestoreFigure:
     def apply(self, file: CarFile) -> CarFile:
         field_at(self.place).check(self.figure.value, self.place)
         if self.place.endswith(".pickup_holes"):
-            _require_holes(file, self.place, round(self.figure.value))
+            _require_holes(file, self.place, self.figure.value)
         return put(file, self.place, self.figure)
 
     @property

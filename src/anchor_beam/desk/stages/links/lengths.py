@@ -79,7 +79,7 @@ class LengthsStrip(QWidget):
     def _name(self, attitude: Attitude) -> str:
         shown = self._bridge.picture
         named = attitude is Attitude.REFERENCE and shown is not None and bool(shown.file.reference)
-        return f"as in {shown.file.reference}" if named and shown is not None else str(attitude)
+        return f"as “{shown.file.reference}”" if named and shown is not None else str(attitude)
 
     def _offered(self, shown: Picture) -> tuple[Proposal, ...]:
         reference = shown.file.reference_setting
@@ -137,7 +137,9 @@ class _Line:
         for cell in self.cells:
             cell.setVisible(offered is not None)
             cell.setFont(self._theme.font(Size.SMALL, bold=here))
-        self.use.setVisible(offered is not None and not here and all(map(math.isfinite, offered.lengths)))
+        self.use.setVisible(
+            offered is not None and not offered.is_fitted and all(map(math.isfinite, offered.lengths))
+        )
         if offered is None:
             return
         self.use.setAccessibleName(f"set the links: {name}")

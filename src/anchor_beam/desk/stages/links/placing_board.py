@@ -18,7 +18,7 @@ from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.builds import PLACING
 from anchor_beam.drawings.links import board_for, link_elevation
 from anchor_beam.drawings.placing import zone_items
-from anchor_beam.drawings.shapes import XY, Size, Tone
+from anchor_beam.drawings.shapes import XY, Drawing, Size, Tone
 from anchor_beam.errors import AnchorBeamError, InputError, NoSolution
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.placing import Best, Point, Wanted, Zone, wanted_of, zone
@@ -33,6 +33,7 @@ from anchor_beam.words import faults
 from anchor_beam.words.placing import HEADS, MOCK_UP, NOWHERE, why_not
 
 PREVIEW = 21  # points each way of the zone that is drawn while something moves
+EMPTY = Drawing((), (0.0, 0.0), (1.0, 1.0), "", to_scale=False)
 BESIDE = 350  # px of what is typed beside the drawing
 
 
@@ -184,7 +185,7 @@ class PlacingBoard(QWidget):
     def _cannot(self, problem: AnchorBeamError) -> None:
         self.zone = None
         self.said.say(faults.sentence(problem, self._bridge.units))
-        self.view.hide()
+        self.view.set_drawing(EMPTY)
         for line in self.lines.values():
             line.show_point(None, Best.SQUARE, "", (), self._bridge.units)
 
@@ -212,7 +213,6 @@ class PlacingBoard(QWidget):
         under, over = zone_items(seen)
         drawing = link_elevation(replace(link, link_words=""), *extent)  # the letters of the points stand there
         self.view.look_at(link)
-        self.view.show()
         if not self.view.grip.held:
             self._extent = extent
         self.view.set_drawing(
