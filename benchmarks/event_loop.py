@@ -120,6 +120,13 @@ def acts(bridge: Bridge, window: Window) -> Iterator[tuple[str, Callable[[], obj
     yield "redo", workshop.redo
     for stage in STAGES:
         yield f"looking at {stage.name}", lambda name=stage.name: window.show_stage(name)
+    page = window.page("Links")
+    for strip in (page.boards, page.strips[Axle.REAR]):
+        first, *others = strip.buttons
+        for name in (*others, first):
+            yield f"looking at {name} of the links", strip.buttons[name].click
+    yield "the travel handle", lambda: page.posture.to(0.03)
+    yield "ride height", lambda: page.posture.to(0.0)
     yield "back at Bars", lambda: window.show_stage("Bars")
     page = window.page("Bars")
     for strip in (page.boards, page.strip):
@@ -146,6 +153,12 @@ def main(repeats: int) -> int:
         bridge.jobs.wait(5.0)
         for stage in STAGES:  # made once, as a user has after a minute
             window.show_stage(stage.name)
+            rest(bridge)
+        page = window.page("Links")
+        while page.ahead():  # one board after another, as while nobody works
+            rest(bridge)
+        for button in (*page.boards.buttons.values(), *page.strips[Axle.REAR].buttons.values()):
+            button.click()
             rest(bridge)
         window.show_stage("Bars")
         page = window.page("Bars")

@@ -128,15 +128,18 @@ class _Line:
         self.use.setFixedSize(self._theme.px(56), self._theme.px(20))
         self.use.setStyleSheet(f"padding: 0 {self._theme.px(8)}px")
         self.use.clicked.connect(partial(strip.use, attitude))
+        self._seen = True
         for i, cell in enumerate(self.cells):
+            if attitude is Attitude.FITTED:
+                cell.setFont(self._theme.font(Size.SMALL, bold=True))
             grid.addWidget(cell, row, i)
         grid.addWidget(self.use, row, len(HEADS))
 
     def show_lengths(self, offered: Proposal | None, name: str, units: System) -> None:
-        here = self._attitude is Attitude.FITTED
-        for cell in self.cells:
-            cell.setVisible(offered is not None)
-            cell.setFont(self._theme.font(Size.SMALL, bold=here))
+        if (offered is not None) is not self._seen:
+            self._seen = offered is not None
+            for cell in self.cells:
+                cell.setVisible(self._seen)
         self.use.setVisible(
             offered is not None and not offered.is_fitted and all(map(math.isfinite, offered.lengths))
         )
