@@ -34,7 +34,12 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 
 MOVING = ("from the side", "from behind")  # boards that the travel handle moves
-ALONE = ("ride height chart", "build sheet", "placing a mount", "joints of the arm")  # boards that take the room of the strip
+ALONE = (
+    "ride height chart",
+    "build sheet",
+    "placing a mount",
+    "joints of the arm",
+)  # boards that take the room of the strip
 CURVES = ("rates through the travel", "angles through the travel")
 
 
