@@ -7,7 +7,6 @@ from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
-from anchor_beam.figures.lengths import blame
 from anchor_beam.figures.results import Results
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance
@@ -39,6 +38,8 @@ def said_of(act: str, before: Results, after: Results, units: System) -> Said:
 
 def cure_of(now: Results, units: System) -> str:
     """The link that makes left and right turns differ, and what would mend it; empty where no link does."""
+    from anchor_beam.figures.lengths import blame  # the first picture does without
+
     to_blame = blame(now)
     if to_blame is None:
         return ""

@@ -14,7 +14,6 @@ from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.figures.ends import end_result
-from anchor_beam.figures.lengths import level_lengths, with_lengths
 from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
 
@@ -28,6 +27,8 @@ class SetLinks:
     attitude: str
 
     def apply(self, file: CarFile) -> CarFile:
+        from anchor_beam.figures.lengths import with_lengths  # the first picture does without
+
         if not all(map(math.isfinite, self.lengths)):
             raise InputError(f"bench.{self.axle}.link_left", "No link of any length does that.")
         for side, length in zip(Side, self.lengths, strict=True):
@@ -80,6 +81,8 @@ class PlaceMount:
     def apply(self, file: CarFile) -> CarFile:
         for side in self.sides:
             file = MovePickup(self.axle, side, self.ahead, self.up).apply(file)
+        from anchor_beam.figures.lengths import level_lengths, with_lengths
+
         end = file.bench.end(self.axle)
         level = level_lengths(file.car.axle(self.axle), end)
         return links_set(put(file, f"bench.{self.axle}", with_lengths(end, level)))
