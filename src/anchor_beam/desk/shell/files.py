@@ -6,13 +6,14 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, TypeVar
 
 from PySide6.QtCore import QObject, Qt
 from PySide6.QtWidgets import QFileDialog, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.sheet import Sheet
+from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.records import CarFile
 from anchor_beam.documents.whole_file import file_name, write_text
 from anchor_beam.errors import DocumentError, StoreError
@@ -24,6 +25,9 @@ from anchor_beam.words import faults
 if TYPE_CHECKING:
     from anchor_beam.sheets.comparison import Comparison
     from anchor_beam.sheets.drawn_page import DrawnPage
+
+
+Table = TypeVar("Table")
 
 
 class Files(QObject):
@@ -100,6 +104,23 @@ class Files(QObject):
     def obstacles_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of what lies around a bar."""
         self._ask("Take what lies around the bar from a table", "Tables (*.csv *.txt)", "", then, saving=False)
+
+    def table_from(self, path: Path, read: Callable[[str], Table], then: Callable[[Table], object]) -> None:
+        """Take a table from a file, whole or not at all: what is wrong with it stands on a sheet of its own."""
+        self.table_of(path.name, lambda: as_text(read_bytes(path, CAR_FILE, path.name), path.name), read, then)
+
+    def table_of(
+        self, name: str, text: Callable[[], str], read: Callable[[str], Table], then: Callable[[Table], object]
+    ) -> None:
+        """The same from text that is got somehow."""
+        try:
+            found = read(text())
+        except OSError as problem:
+            self.problems.open(name, f"The file could not be read: {problem.strerror}.")
+        except DocumentError as problem:
+            self.problems.open(name, explain(problem))
+        else:
+            then(found)
 
     def joints_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of joints."""

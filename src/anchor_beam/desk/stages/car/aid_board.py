@@ -24,16 +24,13 @@ from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.aid import Aid
 from anchor_beam.documents.aids import BY_KEY, PHOTO, aids_for
-from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
 from anchor_beam.documents.readings import Row
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.errors import DocumentError
 from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.figures.aided import aided
 from anchor_beam.session.edits import ReplaceRows
-from anchor_beam.session.exchange import explain
 from anchor_beam.session.floors import FLOOR
 from anchor_beam.session.workshop import Part
 
@@ -242,15 +239,9 @@ class AidBoard(QWidget):
 
     def rows_from(self, path: Path) -> None:
         """Take the table from a file, whole or not at all."""
-        assert self.aid is not None
-        try:
-            rows = rows_from(as_text(read_bytes(path, CAR_FILE, path.name), path.name), self.aid)
-        except OSError as problem:
-            self._files.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
-        except DocumentError as problem:
-            self._files.problems.open(path.name, explain(problem))
-        else:
-            self._replace(rows)
+        aid = self.aid
+        assert aid is not None
+        self._files.table_from(path, lambda text: rows_from(text, aid), self._replace)
 
     def _replace(self, rows: tuple[Row, ...]) -> None:
         assert self.aid is not None

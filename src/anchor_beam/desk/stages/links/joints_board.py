@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtGui import QGuiApplication
@@ -13,12 +12,9 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.plain import Label
-from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.mounting import JOINT_NAMES, WAYS, LinkMount
 from anchor_beam.documents.points_csv import points_csv, points_from
-from anchor_beam.errors import DocumentError
 from anchor_beam.session.edits import Choose, TakeJoints
-from anchor_beam.session.exchange import explain
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.links import JOINT_WAYS, JOINTS_TOLD, NOT_ON_AN_ARM
 
@@ -83,21 +79,14 @@ class JointsBoard(QWidget):
     def paste(self) -> None:
         """Take the table that was copied elsewhere."""
         text = QGuiApplication.clipboard().text()
-        self._take("What was copied", lambda: text)
+        self._files.table_of("What was copied", lambda: text, points_from, self._take)
 
     def take_from(self, path: Path) -> None:
         """Take the table from a file, whole or not at all."""
-        self._take(path.name, lambda: as_text(read_bytes(path, CAR_FILE, path.name), path.name))
+        self._files.table_from(path, points_from, self._take)
 
-    def _take(self, name: str, text: Callable[[], str]) -> None:
-        try:
-            found = points_from(text())
-        except OSError as problem:
-            self._files.problems.open(name, f"The file could not be read: {problem.strerror}.")
-        except DocumentError as problem:
-            self._files.problems.open(name, explain(problem))
-        else:
-            self._bridge.ask_or_complain(TakeJoints(self._axle, found))
+    def _take(self, found: dict[str, float]) -> None:
+        self._bridge.ask_or_complain(TakeJoints(self._axle, found))
 
     def _write(self) -> None:
         shown = self._bridge.picture

@@ -17,15 +17,12 @@ from anchor_beam.desk.stages.links.lengths import HEIGHT
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.widgets.plain import OneLine
 from anchor_beam.desk.widgets.row_table import RowTable
-from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.obstacles import Obstacle, Thing, starting
 from anchor_beam.documents.obstacles_csv import obstacles_csv, obstacles_from
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.errors import DocumentError
 from anchor_beam.figures.clearance import Gap, Mend
 from anchor_beam.jobs.request import Answer, Done, Failed, Request
 from anchor_beam.session.edits import AddObstacle, RemoveObstacle, ReplaceObstacles
-from anchor_beam.session.exchange import explain
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 from anchor_beam.words.clearance import EMPTY, NO_LINKS, STANDING, mend_words
@@ -108,14 +105,10 @@ class ClearanceStrip(QWidget):
 
     def take_from(self, path: Path) -> None:
         """Take the table from a file, whole or not at all."""
-        try:
-            found = obstacles_from(as_text(read_bytes(path, CAR_FILE, path.name), path.name), self._axle)
-        except OSError as problem:
-            self._files.problems.open(path.name, f"The file could not be read: {problem.strerror}.")
-        except DocumentError as problem:
-            self._files.problems.open(path.name, explain(problem))
-        else:
-            self._bridge.ask_or_complain(ReplaceObstacles(self._axle, found))
+        self._files.table_from(
+            path, lambda text: obstacles_from(text, self._axle),
+            lambda found: self._bridge.ask_or_complain(ReplaceObstacles(self._axle, found)),
+        )  # fmt: skip
 
     def _write(self) -> None:
         shown = self._bridge.picture
