@@ -95,6 +95,9 @@ def test_numbers_that_cannot_be_stay_in_their_field_with_the_reason(desk: Desk, 
         assert said in field.note.text().replace("\u00a0", " ").replace(" ", "") or said in field.note.text()
     QTest.keyClick(field.edit, Qt.Key.Key_Escape)
     assert field.edit.text().replace("−", "-") == "-300.0"
+    desk.workshop.toggle_units()
+    desk.rest()
+    assert field.edit.text().replace("−", "-") == "-11.81"  # nobody typed it in inches: as exact as it is known
 
 
 def test_a_name_what_it_moves_with_and_its_own_gap_are_kept_over_a_restart_and_each_is_undone(

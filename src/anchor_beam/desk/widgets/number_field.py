@@ -56,6 +56,7 @@ class _Edit(BenchLine):
         super().focusOutEvent(event)
         if event.reason() != Qt.FocusReason.PopupFocusReason:
             self.left.emit()
+            self.home(False)  # a long number shows its front, never only its last digits
 
 
 class Keeper(Protocol):
@@ -123,6 +124,8 @@ class NumberField(QWidget):
         restyle(self.edit, in_tone(tone))
         if self.edit.hasFocus():
             self.edit.selectAll()
+        else:
+            self.edit.home(False)
 
     def commit(self) -> bool:
         """Take what is typed; False where it is wrong."""

@@ -37,10 +37,14 @@ class _Number:
             return None
         if self.at is None:
             return None if obstacle.own_least is None else Reading(obstacle.own_least)
-        return obstacle.reading(self.at)
+        reading = obstacle.reading(self.at)
+        return reading if reading.typed or obstacle.measured else None
 
     def stand_in(self) -> float | None:
-        return None if self.fields.obstacle is None or self.at is not None else self.fields.obstacle.thing.least
+        obstacle = self.fields.obstacle
+        if obstacle is None:
+            return None
+        return obstacle.thing.least if self.at is None else obstacle.numbers[self.at]
 
     def keep(self, reading: Reading | None) -> AnchorBeamError | None:
         return self.fields.set_number(self.at, reading)
