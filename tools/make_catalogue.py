@@ -29,6 +29,7 @@ from anchor_beam.documents.records import Provenance
 from anchor_beam.documents.whole_file import write_text
 from anchor_beam.words.wanted import Work
 
+BRACKET = 70.0  # mm, of a bar that is fixed without links
 STEEL = 7.85e-6  # kg per mm^3
 TIDEWRIGHT, OKEFORD, LANTERN = "Tidewright", "Okeford Spring", "Lantern Forge"
 SOFT_TO_FIRM = ("soft", "middle", "firm")
@@ -101,8 +102,10 @@ def bar(
 ) -> Listed:  # fmt: skip
     """A bar for one axle of a platform; arm: what it is longer than the standard one [mm]."""
     mount = platform.mount(axle)
+    straight = said.get("ends", Ends.LINKS) is not Ends.LINKS
+    lever = BRACKET if straight else mount.arm + arm
     length, area = (
-        mount.centre + 2.0 * (mount.arm + arm),
+        mount.centre + 2.0 * lever,
         math.pi / 4.0 * (od**2 - (od - 2.0 * wall) ** 2 if wall else od**2),
     )
     plates = {} if plate is None else {"arm_width_mm": plate[0], "arm_thickness_mm": plate[1]}
@@ -113,8 +116,9 @@ def bar(
     )  # fmt: skip
     made = bar_record(
         Provenance.MAKER, name, maker, od_mm=od, wall_mm=wall, centre_length_mm=mount.centre,
-        pivot_spacing_mm=mount.spacing if spacing is None else spacing, arm_length_mm=mount.arm + arm, splay_deg=mount.splay,
-        bend_radius_mm=0.0 if plate else radius, bushing_radial_N_per_mm=bushing, holes_mm=holes,
+        pivot_spacing_mm=mount.spacing if spacing is None else spacing, arm_length_mm=lever,
+        splay_deg=0.0 if straight else mount.splay,
+        bend_radius_mm=0.0 if plate or straight else radius, bushing_radial_N_per_mm=bushing, holes_mm=holes,
         plate_arms=plate is not None, **plates,
     )  # fmt: skip
     return Listed(PartKind.BAR, axle, replace(made, facts=facts, hole_names=names))

@@ -222,17 +222,28 @@ def test_links_and_bushings_come_with_what_they_give(desk: Desk, rack: RackView)
     assert desk.picture.file.bench.rear.bushings.material == "rubber"
 
 
-def test_a_bar_without_links_says_so_and_stays_off(desk: Desk, open_desk) -> None:
+def test_a_bar_without_links_is_put_on_and_its_arms_are_asked_for_where_links_would_be(desk: Desk, open_desk) -> None:
     desk = open_desk(cars=(wicken_estate(),))
     page = desk.stage("Bars")
     desk.click(page.boards.buttons["rack"])
     desk.rest()
     take_up(desk, page.rack, "Okeford beam bar 21")
     assert "straight to the trailing arms" in page.rack.hand.fit.text()
-    before = desk.picture.file.bench
     desk.click(page.rack.hand.put_on)
-    assert "has no links: its ends are fixed to the trailing arms" in desk.line
-    assert desk.picture.file.bench == before
+    desk.rest()
+    assert desk.picture.file.bench.rear.fixed
+    rate = desk.picture.now.rear.wheel_rate
+    links = desk.stage("Links")
+    board = links.sides[Axle.REAR].fixed
+    assert board is not None and board.isVisible()
+    panel = links.panels[Axle.REAR]
+    assert "fixed straight to the trailing arms" in panel.fixed.text() and panel.fixed.isVisible()
+    desk.type(desk.field("car.rear.trailing_arm"), "500 mm")
+    desk.rest()
+    assert desk.picture.now.rear.wheel_rate == pytest.approx(rate * (420 / 500) ** 2, rel=1e-6)
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    desk.rest()
+    assert desk.picture.now.rear.wheel_rate == pytest.approx(rate)
 
 
 def test_a_list_comes_in_goes_by_undo_and_is_taken_out(desk: Desk, rack: RackView, tmp_path: Path) -> None:

@@ -175,10 +175,16 @@ def wicken_estate() -> CarFile:
         "standard, no rear bar", end_setting(standard_front, (0, 0), (262.0, 262.0), MEASURED), none_yet
     )
     soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, state=BarState.HOOKED))
+    beam_bar = bar_record(
+        MAKER, "Okeford beam bar 21", OKEFORD, od_mm=21.0, centre_length_mm=940, pivot_spacing_mm=720, arm_length_mm=70,
+        bend_radius_mm=0, bushing_radial_N_per_mm=9000, holes_mm=(14,),
+    )  # fmt: skip
+    fixed = end_setting(as_sold(beam_bar, Axle.REAR), (0, 0), (118.0, 118.0), MEASURED)
+    tried = Setting("beam bar, for comparison", standard.front, fixed)
     rack = (RackBar(Axle.FRONT, standard_front), RackBar(Axle.REAR, add_on))
     bench = Setting("rear bar on trial", soft.front, soft.rear)
     car = replace(car, platform="Wicken A", frame="unit body", exhaust="single rear exit")
-    return CarFile(car, rack, (standard, soft), bench, standard.name, WICKEN, obstacles=AROUND_WICKEN)
+    return CarFile(car, rack, (standard, soft, tried), bench, standard.name, WICKEN, obstacles=AROUND_WICKEN)
 
 
 def harrow_half_ton() -> CarFile:

@@ -7,6 +7,7 @@ from enum import StrEnum
 from anchor_beam.core.grip.model import Differential
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.fixed_ends import FixedEnds
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, mass, quantity, rate, ratio
 from anchor_beam.documents.mounting import Mounting
 from anchor_beam.documents.recorded import record
@@ -49,15 +50,18 @@ class Adjuster(StrEnum):
     FIXED = "fixed length"
 
 
-CAR, GRIP, STEER, LINKAGE, _, _, NOTHING = Enters
+CAR, GRIP, STEER, LINKAGE, NOTHING = Enters.CAR, Enters.GRIP, Enters.STEER, Enters.LINKAGE, Enters.NOTHING
 FINE = Kind.FINE_LENGTH
 
 PICKUP_HEIGHT = "Link's other joint above the bar's pivot axis at ride height, below is negative."
 
 
 @record
-class AxleRecord(Mounting):
-    """One axle as measured, with what its links hang on. unsprung_mass: per wheel, of the whole axle when it is live."""
+class AxleRecord(FixedEnds, Mounting):
+    """One axle as measured, with what its links hang on, or what its bar is fixed to.
+
+    unsprung_mass: per wheel, of the whole axle when it is live.
+    """
 
     kind: AxleKind
     arms: ArmDirection

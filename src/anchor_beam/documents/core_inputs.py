@@ -16,6 +16,7 @@ from anchor_beam.core.bar.shape import Bar, Bushings, Dimensions
 from anchor_beam.core.car.measured import MeasuredCar
 from anchor_beam.core.grip.measured import MeasuredGrip
 from anchor_beam.core.grip.model import Drive
+from anchor_beam.core.linkage.direct import DirectBar
 from anchor_beam.core.linkage.linkage import Points, Tape
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnArm, OnLiveAxle, OnStrut, Point
 from anchor_beam.core.linkage.tape import PickUp
@@ -144,6 +145,20 @@ def _mount(axle: AxleRecord, side: Side, at: PickUp, opposite: float) -> Mount:
         centre = (0.0, 0.0, axle.roll_centre_height.value - axle.bar_height.value)
         moving = OnLiveAxle(point, centre, axle.track.value, opposite)
     return BarOnAxle(moving) if axle.link_on is LinkMount.BODY else moving
+
+
+def direct_bar(axle: AxleRecord, bar: BarRecord) -> DirectBar:
+    """A bar without links: free between the corners of its record, which are its brackets. On a live axle the arms move less
+    than the wheels do in roll, by their spacing over the track.
+
+    Raises:
+        InputError: at a figure, named as in the core.
+    """
+    narrower = axle.pickup_spacing.value / axle.track.value if axle.kind is AxleKind.LIVE else 1.0
+    return DirectBar(
+        Round(bar.od.value, None if bar.solid else bar.wall.value), bar.centre_length.value, axle.fixed_off.value,
+        axle.trailing_arm.value / narrower, axle.ends_held, axle.end_stiffness.value,
+    )  # fmt: skip
 
 
 def length_per_turn(axle: AxleRecord) -> float | None:

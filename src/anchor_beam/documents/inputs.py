@@ -72,6 +72,7 @@ class Enters(Enum):
     STEER = auto()  # the same, but only the handling curve depends on it
     LINKAGE = auto()  # core.linkage.tape.PickUp
     MOUNT = auto()  # core.linkage.mounts
+    DIRECT = auto()  # core.linkage.direct.DirectBar
     BAR = auto()  # core.bar.shape.Dimensions
     NOTHING = auto()  # a wish, or a count
 

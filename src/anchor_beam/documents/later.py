@@ -8,6 +8,7 @@ from typing import Any, TypeVar
 from anchor_beam.core.grip.driving import Use
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import Road, TyreKind, TyreMatch
+from anchor_beam.core.linkage.direct import Fixity
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Around, Field, Provenance
@@ -32,7 +33,7 @@ CAR_TEXTS = ("platform", "variant", "frame", "exhaust", "load_state")
 
 LATER_AXLE_CHOICES: dict[str, StrEnum] = {
     "differential": Differential.OPEN, "tyre": AxleTyre.OF_CAR, "travel_ends": TravelEnds.LEFT_OUT,
-    "link_on": LinkMount.MEASURED,
+    "link_on": LinkMount.MEASURED, "ends_held": Fixity.CLAMPED,
 }  # fmt: skip
 """The same of an axle."""
 

@@ -7,6 +7,7 @@ from typing import Any
 from anchor_beam.core.grip.driving import Use
 from anchor_beam.core.grip.model import Differential, Drive, RearBrakes
 from anchor_beam.core.grip.tyre import PRESETS, Road, TyreKind, TyreMatch
+from anchor_beam.core.linkage.direct import Fixity
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD
 from anchor_beam.documents.inputs import Around, Field
@@ -60,7 +61,7 @@ def axle_record(
             made[field.name] = Figure(made[field.name].value, MEASURED if field.is_exact else Provenance.TYPICAL)
     return AxleRecord(
         kind=kind, arms=arms, adjuster=adjuster, differential=differential, tyre=AxleTyre.OF_CAR,
-        travel_ends=TravelEnds.LEFT_OUT, link_on=link_on, **made,
+        travel_ends=TravelEnds.LEFT_OUT, link_on=link_on, ends_held=Fixity.CLAMPED, **made,
     )  # fmt: skip
 
 

@@ -53,7 +53,7 @@ def window(phase: Phase, end: int) -> Any:
     )  # fmt: skip
 
 
-CAR, GRIP, _, LINKAGE, _, BAR, NOTHING = Enters
+CAR, GRIP, LINKAGE, BAR, NOTHING = Enters.CAR, Enters.GRIP, Enters.LINKAGE, Enters.BAR, Enters.NOTHING
 FINE = Kind.FINE_LENGTH
 ON_SCALES = "What the scale under this wheel shows, driver seated."
 ALONG = Kind.ACCELERATION

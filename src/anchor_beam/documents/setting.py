@@ -8,7 +8,7 @@ from enum import StrEnum
 from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, rate
-from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Fitting, LinkPart, PartFacts
+from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Ends, Fitting, LinkPart, PartFacts
 from anchor_beam.documents.recorded import record
 from anchor_beam.units.kinds import Kind
 
@@ -89,7 +89,7 @@ class BarRecord:
 class BarState(StrEnum):
     """Whether an axle has a bar, and whether it hangs on its links."""
 
-    HOOKED = "on its links"
+    HOOKED = "hooked up"
     UNHOOKED = "unhooked"
     NONE = "no bar"
 
@@ -130,6 +130,11 @@ class EndSetting:
     def fitted(self) -> bool:
         """Whether there is a bar."""
         return self.state is not BarState.NONE
+
+    @property
+    def fixed(self) -> bool:
+        """Whether there is one that is fixed to the arms or hubs, without links."""
+        return self.fitted and self.bar.facts.ends is not Ends.LINKS
 
     @property
     def connected(self) -> bool:

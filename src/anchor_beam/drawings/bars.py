@@ -50,7 +50,7 @@ class ShownLoad:
 @dataclass(frozen=True, eq=False)
 class ShownBar:
     """One axle's bar as the drawing needs it; where none is fitted only its title is drawn. labels: what each hole gives, by
-    side."""
+    side. fixed: what the bar gives and what it is fixed to, where it has no links."""
 
     axle: Axle
     bar: BarSolution
@@ -63,6 +63,7 @@ class ShownBar:
     title: str
     against: str
     ghost: BarSolution | None
+    fixed: str = ""
     load: ShownLoad | None = None
 
 
@@ -140,6 +141,8 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
         items.append(Text((0.0, middle), shown.against, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))
         return tuple(items)
     items.append(Tube(points, bar.bar.section.od, tone, double=shown.axle is Axle.REAR))
+    if shown.fixed:
+        return (*items, *_fixed(shown, base))
     items += bushing_marks(bar, base)
     span = bar.bar.pivots[0] - bar.bar.pivots[1]
     beside = base - sign * _spacing_off(shown)
@@ -150,6 +153,21 @@ def _one_bar(shown: ShownBar, base: float, half_width: float) -> tuple[Item, ...
     if shown.load is not None:
         items += _load(shown, shown.load, base)
     return tuple(items)
+
+
+def _fixed(shown: ShownBar, base: float) -> list[Item]:
+    """A bar without links: the bolts of its brackets, its name and what it gives."""
+    bar, sign = shown.bar, 1.0 if shown.forward else -1.0
+    bolts = [point for side in Side for point in hole_points(bar, shown.forward, base, side)]
+    items: list[Item] = [Circle(at, 0.008, Tone.INK, Pen.PART, Tone.SHEET) for at in bolts]
+    beyond = (0.0, base - sign * 0.5 * bar.bar.section.od)
+    lines = (
+        (shown.title, Size.NORMAL, Tone.INK), (shown.fixed, Size.NORMAL, tone_of(shown.axle)),
+        (shown.against, Size.SMALL, Tone.SOFT),
+    )  # fmt: skip
+    for i, (words, size, tone) in enumerate(lines):
+        items.append(Text(beyond, words, size, tone, Align.CENTRE, raise_by=-sign * (1.1 + 1.35 * i)))
+    return items
 
 
 def _title(shown: ShownBar, base: float) -> list[Item]:

@@ -10,7 +10,6 @@ from functools import lru_cache
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
-from anchor_beam.core.bar.handbook import log_sensitivity
 from anchor_beam.core.car.bars import BarBatch, bars
 from anchor_beam.core.car.lift import roll_gradient
 from anchor_beam.core.car.linear import axle_stiffness, rear_stiffness_share
@@ -19,23 +18,18 @@ from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import GRIP_OF_AXLE
-from anchor_beam.core.linkage.sensitivity import TapeSpreads, tape_effects
 from anchor_beam.core.sides import Axle
 from anchor_beam.core.uncertainty.propagate import drawn, first_order, spread_of
-from anchor_beam.documents.core_inputs import bar_input, measured_car, measured_grip
+from anchor_beam.documents.core_inputs import measured_car, measured_grip
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS, field_at
 from anchor_beam.documents.inputs import Enters
-from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import (
-    ArmDirection,
-    AxleRecord,
     CarRecord,
-    EndSetting,
-    Figure,
     Setting,
 )
 from anchor_beam.errors import NoSolution
+from anchor_beam.figures.bar_spreads import bar_spreads
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import results
 
@@ -187,7 +181,7 @@ def model_of(car: CarRecord, setting: Setting, reference: Setting | None) -> Mod
     for k, each in enumerate(settings):
         for axle in Axle:
             shared = k == 0 or each.end(axle).bar == setting.end(axle).bar
-            for place, relative in _bar_spreads(car.axle(axle), each.end(axle), axle):
+            for place, relative in bar_spreads(car.axle(axle), each.end(axle), axle):
                 name = place if shared or not place.startswith("bench") else f"reference {place}"
                 spreads[name] = 1.0
                 gains.setdefault(name, np.zeros((len(settings), 2)))[k, axle.position] = relative
@@ -237,55 +231,3 @@ def _car_places(car: CarRecord) -> list[str]:
 def _centre_and_spread(car: CarRecord, name: str) -> tuple[float, float]:
     figure = read(car, name)
     return figure.value, field_at(f"car.{name}").spread(figure)
-
-
-@lru_cache(maxsize=512)
-def _bar_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[str, float]]:
-    """Relative spread of the bar's roll stiffness from each input of bar and linkage."""
-    if not end.connected:
-        return []
-    found = [(f"bench.{name}.bar.{key}", gain) for key, gain in log_sensitivity(bar_input(end.bar)).items() if gain]
-    spreads = [(place, abs(gain) * _relative(place, end)) for place, gain in found]
-    spreads += [(f"car.{name}.{key}", change) for key, change in _linkage_spreads(axle, end, name)]
-    return spreads
-
-
-def _linkage_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[str, float]]:
-    """Relative change of the bar's roll stiffness by one spread of each linkage input."""
-    sides = end_result(axle, end, name).sides
-    if sides is None:
-        return []
-    if axle.link_on is not LinkMount.MEASURED:
-        return _mount_spreads(axle, end, name)
-    spreads = {
-        field.name: field.spread(getattr(axle, field.name)) for field in AXLE_FIELDS if field.enters is Enters.LINKAGE
-    }
-    changes = tape_effects(
-        (sides[0].chain, sides[1].chain), (sides[0].fitted, sides[1].fitted), TapeSpreads(**spreads),
-        ratio=axle.pickup_ratio.value, forward=axle.arms is ArmDirection.FORWARD,
-    )  # fmt: skip
-    return list(changes.items())
-
-
-def _mount_spreads(axle: AxleRecord, end: EndSetting, name: Axle) -> list[tuple[str, float]]:
-    """The same where what the link hangs on says how it moves: by central differences of one spread."""
-
-    def stiffness(key: str, move: float) -> float:
-        figure = getattr(axle, key)
-        moved = replace(axle, **{key: replace(figure, value=figure.value + move)})
-        return end_result(moved, end, name).roll_stiffness / at_rest
-
-    at_rest = end_result(axle, end, name).roll_stiffness
-    found = []
-    for field in AXLE_FIELDS:
-        spread = field.spread(getattr(axle, field.name))
-        if field.enters in (Enters.LINKAGE, Enters.MOUNT) and spread > 0.0 and field.name not in axle.idle:
-            change = abs(0.5 * (stiffness(field.name, spread) - stiffness(field.name, -spread)))
-            if math.isfinite(change) and change > 0.0:
-                found.append((field.name, change))
-    return found
-
-
-def _relative(place: str, end: EndSetting) -> float:
-    figure: Figure = getattr(end.bar, place.rpartition(".")[2])
-    return field_at(place).spread(figure) / figure.value

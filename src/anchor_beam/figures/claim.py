@@ -12,8 +12,9 @@ from anchor_beam.core.bar.stiffness import solve
 from anchor_beam.documents.core_inputs import bar_input
 from anchor_beam.documents.fields import BAR_FIELDS, HOLE_FIELD
 from anchor_beam.documents.inputs import Figure
+from anchor_beam.documents.parts.facts import Ends
 from anchor_beam.documents.records import BarRecord
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import AnchorBeamError, InputError
 
 LEAST = 0.01  # relative; no maker means it closer
 
@@ -38,6 +39,12 @@ def held(bar: BarRecord, standard: BarRecord, standard_hole: int, ratio: float) 
 
 
 def _made(bar: BarRecord, name: str) -> Bar:
+    if bar.facts.ends is not Ends.LINKS:
+        raise InputError(
+            name,
+            f"“{bar.name}” has no links: what it does depends on the arms that it is fixed to.",
+            accepts="a bar on links",
+        )
     try:
         return bar_input(bar)
     except AnchorBeamError as problem:

@@ -14,7 +14,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.drawings.charts import Chart, Curve, Mark, curve
 from anchor_beam.drawings.shapes import Tone
-from anchor_beam.figures.ends import EndResult
+from anchor_beam.figures.ends import EndResult, why_no_links
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import Results, both_turns, results
 from anchor_beam.figures.travelling import ACROSS
@@ -93,7 +93,9 @@ def travel_charts(
         ("Link off square to its arm", "Joints out of plane"),
     )
     if end.sides is None or any(side.travel is None for side in end.sides):
-        why = "The chain does not last through 60 mm of travel." if end.sides else "The links do not reach."
+        why = why_no_links(end.end, axle) or (
+            "The chain does not last through 60 mm of travel." if end.sides else "The links do not reach."
+        )
         rates, angles = (tuple(Chart(title, "", "", (), empty=why) for title in pair) for pair in titles)
         return rates, angles
     length, rate = unit_of(Kind.FINE_LENGTH, units), unit_of(Kind.RATE, units)

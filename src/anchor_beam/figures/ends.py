@@ -16,12 +16,14 @@ from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar
 from anchor_beam.core.linkage import closed
 from anchor_beam.core.linkage.arm import ArmPosition, Chain, length_at, level_length, square_length
+from anchor_beam.core.linkage.direct import DirectBar
 from anchor_beam.core.linkage.linkage import Hung, Points, Tape, hang
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.core_inputs import bar_input, length_per_turn, linkage
+from anchor_beam.documents.core_inputs import bar_input, direct_bar, length_per_turn, linkage
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+from anchor_beam.words.links import no_links
 
 if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
@@ -69,6 +71,8 @@ class SideResult:
 class EndResult:
     """One axle's bar and links. Stiffness figures are those of the bar as connected.
 
+    direct: the bar as it works where its ends are fixed without links; the beam of its record is then what is drawn.
+
     motion_ratios, levers: (2, n) turn of the arm per wheel travel [rad/m] and signed lever of the link [m] if the fitted
     link hung in that hole, NaN where it does not reach. problem: why there are no links, if so. per_turn: what one turn of
     the adjuster adds to a link [m], None for links of fixed length.
@@ -82,6 +86,7 @@ class EndResult:
     problem: AnchorBeamError | None
     track: float
     per_turn: float | None
+    direct: DirectBar | None = None
 
     def turns(self, change: float) -> float | None:
         """Turns of the adjuster for a change of link length [m]; None for links of fixed length."""
@@ -96,11 +101,17 @@ class EndResult:
     @property
     def bar_K(self) -> float:
         """Torque per twist of the bar alone [N m/rad]."""
-        return float(self.bar.K_theta[self.end.hole_left, self.end.hole_right]) if self.end.fitted else 0.0
+        if not self.end.fitted:
+            return 0.0
+        if self.direct is not None:
+            return self.direct.K_theta
+        return float(self.bar.K_theta[self.end.hole_left, self.end.hole_right])
 
     @cached_property
     def hung_K(self) -> FloatArray:
         """(n, n) torque per twist with the links in series, for every pair of holes [N m/rad]."""
+        if self.direct is not None:
+            return np.full_like(self.bar.K_theta, self.direct.K_theta)
         if self.k_link == RIGID:
             return self.bar.K_theta
         left, right = self.levers
@@ -121,6 +132,9 @@ class EndResult:
     @cached_property
     def wheel_bar(self) -> WheelBar:
         """The bar as the car sees it at its wheels; links that twist it at rest are its preload."""
+        if self.direct is not None and self.end.connected:
+            slope, curve, third = zip(self.direct.cubic, self.direct.cubic, strict=True)
+            return WheelBar(self.direct.K_theta, slope, curve, third, 0.0)
         if self.sides is None or not self.end.connected:
             return DISCONNECTED
         left, right = (
@@ -131,7 +145,9 @@ class EndResult:
 
     @property
     def slopes(self) -> tuple[float, float]:
-        """Turn of both arms per wheel travel [rad/m], NaN where there are no links."""
+        """Turn of both arms per wheel travel [rad/m], NaN where nothing turns them."""
+        if self.direct is not None:
+            return self.direct.motion_ratio, self.direct.motion_ratio
         left, right = (nan, nan) if self.sides is None else (side.motion_ratio for side in self.sides)
         return left, right
 
@@ -143,14 +159,17 @@ class EndResult:
     @cached_property
     def peak(self) -> Peak:
         """Stress of the bar at a balanced torque of 1 N m, the curvature of its bends in it; takes some milliseconds."""
-        from anchor_beam.core.bar.peak import peak_stress  # only when it is asked for
+        from anchor_beam.core.bar.peak import Peak, peak_stress  # only when it is asked for
 
+        if self.direct is not None:
+            outer = self.direct.stress(1.0)
+            return Peak(outer, outer=outer, bore=outer * self.direct.section.bore / self.direct.section.od)
         return peak_stress(self.bar, self.end.hole_left, self.end.hole_right, 1.0)
 
     @property
     def peak_known(self) -> bool:
         """Whether the peak stress has been worked out already."""
-        return "peak" in vars(self)
+        return self.direct is not None or "peak" in vars(self)
 
     def take_peak(self, peak: Peak) -> None:
         """Take over what a job has worked out, in place of working it out here."""
@@ -158,7 +177,9 @@ class EndResult:
 
     @property
     def end_rate(self) -> float | None:
-        """At the bar's end, both ends moving [N/m]."""
+        """At the bar's end, both ends moving [N/m]; None where the holes differ, or where it has no links."""
+        if self.direct is not None:
+            return None
         return self.bar.end_rate(self.end.hole_left, self.end.hole_right)
 
     @property
@@ -171,7 +192,27 @@ class EndResult:
         """Force at each wheel per travel of each wheel, moving oppositely [N/m]: 2 K_theta m_left m_right; 0 disconnected."""
         if not self.end.connected:
             return 0.0
-        return None if self.sides is None else closed.roll_rate(self.K_theta, self.slopes)
+        return closed.roll_rate(self.K_theta, self.slopes) if self.works else None
+
+    @property
+    def works(self) -> bool:
+        """Whether something turns the arms as the wheels move: links that reach, or fixed ends."""
+        return self.sides is not None or self.direct is not None
+
+    def stress(self, torque: float) -> float | None:
+        """Highest nominal stress in the bar at a torque [N m], in Pa; None for plate arms."""
+        if self.direct is not None:
+            return self.direct.stress(abs(torque))
+        found = self.bar.stress(self.end.hole_left, self.end.hole_right, torque)
+        return None if found is None else found[0]
+
+    @property
+    def shares(self) -> FloatArray:
+        """(4,) parts of what the bar gives, in the order of SHARES. One without links twists; the rest is that it is bent."""
+        if self.direct is not None:
+            twist = self.direct.torsion / self.direct.K_theta
+            return np.array([twist, 0.0, 0.0, 1.0 - twist])
+        return self.bar.shares(self.end.hole_left, self.end.hole_right)
 
     def link_forces(self, torque: float) -> tuple[float, float] | None:
         """Force in both links [N] when the bar carries a torque [N m]; None where there are none."""
@@ -196,6 +237,13 @@ class EndResult:
         return left - right
 
 
+def why_no_links(end: EndSetting, axle: Axle) -> str:
+    """Why an axle has no links though nothing is wrong: no bar, or one that is fixed without; empty where it has them."""
+    if end.fitted and not end.fixed:
+        return ""
+    return no_links(axle, end.bar.facts.ends if end.fitted else "")
+
+
 @lru_cache(maxsize=512)
 def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     """Bar and links of one axle.
@@ -211,7 +259,10 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
     if not end.fitted:
         nowhere = np.full(bar.mesh.holes.shape, np.nan)
         return EndResult(end, bar, None, nowhere, nowhere, None, axle.track.value, length_per_turn(axle))
-    hung, per_turn = _hung(links), length_per_turn(axle)
+    per_turn = length_per_turn(axle)
+    if end.fixed:
+        return _fixed(axle, end, name, bar)
+    hung = _hung(links)
     slopes, levers = hung.motion_ratios, hung.levers
     try:
         left, right = (_side(links, side, end.hole(side), f"bench.{name}.link_{side}") for side in Side)
@@ -219,6 +270,18 @@ def end_result(axle: AxleRecord, end: EndSetting, name: Axle) -> EndResult:
         return EndResult(end, bar, None, slopes, levers, problem, axle.track.value, per_turn)
     found = EndResult(end, bar, (left, right), slopes, levers, None, axle.track.value, per_turn)
     freeze(found, bar, left, right)
+    return found
+
+
+def _fixed(axle: AxleRecord, end: EndSetting, name: Axle, bar: BarSolution) -> EndResult:
+    """A bar without links; every hole of its brackets gives the same."""
+    try:
+        direct = direct_bar(axle, end.bar)
+    except AnchorBeamError as problem:
+        raise problem.within(f"bench.{name}.bar") from problem
+    turns = np.full(bar.mesh.holes.shape, direct.motion_ratio)
+    found = EndResult(end, bar, None, turns, np.full(turns.shape, np.inf), None, axle.track.value, None, direct)
+    freeze(found, bar)
     return found
 
 

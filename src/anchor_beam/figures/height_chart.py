@@ -17,7 +17,7 @@ from anchor_beam.documents.core_inputs import linkage
 from anchor_beam.documents.csv_text import safe
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import InputError, NoSolution
-from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.ends import end_result, why_no_links
 
 STEP = 2e-3  # m between two heights
 MOST = 0.15  # m that a car is raised or lowered
@@ -63,10 +63,10 @@ def height_chart(axle: AxleRecord, end: EndSetting, name: Axle, wanted: Wanted) 
 
     Raises:
         NoSolution: at "heights", at none of them there is such a link.
-        InputError: as `end_result`; at "bench.<axle>.state" without a bar.
+        InputError: as `end_result`; at "bench.<axle>.state" without links.
     """
-    if not end.fitted:
-        raise InputError(f"bench.{name}.state", f"There is no {name} bar, so there are no links.")
+    if why := why_no_links(end, name):
+        raise InputError(f"bench.{name}.state", why)
     bar = end_result(axle, end, name).bar
     heights = _grid(math.ceil(wanted.lowest / STEP), math.floor(wanted.highest / STEP))
     reach = float(np.abs(heights).max())

@@ -22,7 +22,7 @@ from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.core_inputs import bar_input
-from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Setting
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
 from anchor_beam.figures.window_edges import WindowEdges, window_edges
@@ -80,7 +80,14 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     state = settle(cars, pairs, GRAVITY)
     torque = np.where(state.converged[:, None], np.abs(state.bar_torque), np.nan).reshape(2, n, 2).max(axis=0)
     peaks = [
-        _peaks(setting, axle, [holes[axle.position] for holes in grid], torque[:, axle.position]) for axle in Axle
+        _peaks(
+            car.axle(axle),
+            setting.end(axle),
+            axle,
+            [holes[axle.position] for holes in grid],
+            torque[:, axle.position],
+        )
+        for axle in Axle
     ]
     shares = 100.0 * rear_stiffness_share(axle_stiffness(turns.one, both.roll_stiffness(turns.one.track)))
     rungs = [
@@ -97,11 +104,16 @@ def ladder(car: CarRecord, setting: Setting) -> Ladder:
     return Ladder(tuple(rungs), present, len(tried) - len(grid), edges)
 
 
-def _peaks(setting: Setting, axle: Axle, holes: Sequence[Holes], torque: FloatArray) -> list[float | None]:
+def _peaks(
+    record: AxleRecord, end: EndSetting, axle: Axle, holes: Sequence[Holes], torque: FloatArray
+) -> list[float | None]:
     """Peak stress (n,) of a bar in these holes at torques (n,), NaN where the car does not settle."""
-    end, pairs = setting.end(axle), list(dict.fromkeys(at[:2] for at in holes))
+    pairs = list(dict.fromkeys(at[:2] for at in holes))
     if not end.connected:
         return [None] * len(holes)
+    if end.fixed:
+        peak = end_result(record, end, axle).peak.stress
+        return [peak * each if peak is not None and math.isfinite(each) else None for each in torque.tolist()]
     per_torque = dict(zip(pairs, peak_stresses(solve(bar_input(end.bar)), pairs, 1.0), strict=True))
     found: list[float | None] = []
     for at, carried in zip(holes, torque.tolist(), strict=True):
@@ -117,6 +129,8 @@ def reachable(car: CarRecord, setting: Setting, axle: Axle) -> dict[Holes, Wheel
     now = end.holes
     if not end.connected:
         return {now: DISCONNECTED}
+    if end.fixed:
+        return {now: end_result(record, end, axle).wheel_bar}
     n, pickups = len(end.bar.holes), range(round(record.pickup_holes.value))
     pairs = [*((i, i) for i in range(n)), *((i, i + 1) for i in range(n - 1))]
     every = [Holes(*pair, pickup) for pickup in pickups for pair in pairs]

@@ -23,7 +23,7 @@ from anchor_beam.documents.records import ArmDirection, AxleRecord, CarFile, End
 from anchor_beam.errors import InputError, NoSolution
 from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.figures.clearance import LINK, fixed_solid
-from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.ends import end_result, why_no_links
 from anchor_beam.figures.travelling import ACROSS, NEARLY_OVER, joint_limit
 
 POINTS = 41  # of the grid each way
@@ -131,8 +131,8 @@ def zone(
     Raises:
         NoSolution: at "placing", without a bar or links.
     """
-    if not end.fitted:
-        raise NoSolution("placing", f"There is no {name} bar, so there is nothing to mount.")
+    if why := why_no_links(end, name):
+        raise NoSolution("placing", why)
     sides = end_result(axle, end, name).sides
     if sides is None:
         raise NoSolution("placing", "Where the links do not reach, nothing can be placed against them.")

@@ -156,7 +156,7 @@ class Results:
     def bar_torque(self, axle: Axle) -> float | None:
         """Torque in the bar at 1 g, of the turn in which it is larger [N m]."""
         end = self.end(axle)
-        if self.corner is None or end.sides is None or not end.end.connected:
+        if self.corner is None or not end.works or not end.end.connected:
             return None
         if not bool(self.corner.one_g.converged.all()):
             return None
@@ -177,9 +177,8 @@ class Results:
 
     def stress(self, axle: Axle) -> float | None:
         """Highest nominal stress in the bar at 1 g [Pa]; None for plate arms or a disconnected bar."""
-        torque, end = self.bar_torque(axle), self.end(axle)
-        found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
-        return None if found is None else found[0]
+        torque = self.bar_torque(axle)
+        return None if torque is None else self.end(axle).stress(torque)
 
     def peak_stress(self, axle: Axle) -> float | None:
         """The same with the curvature of the bends [Pa]; None where it cannot be said, see `EndResult.peak`."""

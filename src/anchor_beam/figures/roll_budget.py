@@ -67,4 +67,4 @@ def _in_bushings(end: EndResult) -> float:
     """Part of the bar's give that is in its bushings."""
     if not end.end.connected:
         return 0.0
-    return float(end.bar.shares(end.end.hole_left, end.end.hole_right)[SHARES.index("bushings")])
+    return float(end.shares[SHARES.index("bushings")])

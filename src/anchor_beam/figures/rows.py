@@ -109,7 +109,9 @@ def _carried(axle: Axle) -> Callable[[Results, System], missing.Missing]:
 
 
 def _off(end: EndSetting, axle: Axle) -> missing.Missing:
-    return missing.disconnected(axle) if end.fitted else missing.no_bar(axle)
+    if not end.fitted:
+        return missing.no_bar(axle)
+    return missing.no_links(axle, end.bar.facts.ends) if end.fixed else missing.disconnected(axle)
 
 
 def _links(axle: Axle) -> Callable[[Results, System], missing.Missing]:
@@ -120,6 +122,11 @@ def _links(axle: Axle) -> Callable[[Results, System], missing.Missing]:
         return _off(end.end, axle) if end.problem is None else missing.balance(end.problem, units)
 
     return why
+
+
+def _hung(axle: Axle) -> Callable[[Results, System], missing.Missing]:
+    """Why a link carries nothing that could be said."""
+    return lambda now, units: _off(now.end(axle).end, axle) if now.end(axle).end.fixed else _carried(axle)(now, units)
 
 
 def _why_no_lift(now: Results, units: System) -> missing.Missing:
@@ -166,6 +173,8 @@ def _heaviest_missing(now: Results, units: System) -> missing.Missing:
     if now.corner is None:
         return _no_balance(now, units)
     connected = [axle for axle in Axle if now.end(axle).end.connected]
+    if connected and all(now.end(axle).end.fixed for axle in connected):
+        return missing.no_links(connected[0], now.end(connected[0]).end.bar.facts.ends)
     return missing.not_settled() if connected else missing.both_disconnected()
 
 
@@ -207,7 +216,7 @@ def link_load(axle: Axle) -> Row:
     """Force in the more loaded link."""
     return Row(
         "link load", "link load at 1 g", Kind.FORCE, lambda now: load[1] if (load := now.link_load(axle)) else None,
-        workings.link_load(axle), _carried(axle),
+        workings.link_load(axle), _hung(axle),
     )  # fmt: skip
 
 
@@ -225,7 +234,7 @@ def bar_rows(axle: Axle) -> tuple[Row, ...]:
         Row("twist stiffness", "twist stiffness", Kind.TWIST_STIFFNESS, lambda now: now.end(axle).K_theta,
             workings.twist_stiffness(axle), _never),
         Row("end rate", "rate at the bar's end", Kind.RATE, lambda now: now.end(axle).end_rate, workings.end_rate(axle),
-            lambda _now, _units: missing.staggered()),
+            lambda now, _units: _off(now.end(axle).end, axle) if now.end(axle).direct else missing.staggered()),
         wheel_rate(axle),
         link_load(axle),
         Row("nominal stress", "nominal stress at 1 g", Kind.STRESS, lambda now: now.stress(axle), workings.stress(axle),
@@ -268,6 +277,6 @@ def link_rows(axle: Axle) -> tuple[Row, ...]:
         Kind.TORQUE,
         lambda now: now.rest_torque(axle),
         workings.rest_torque(axle),
-        _carried(axle),
+        _hung(axle),
     )
     return (*levels, *drops, *turns, wheel_rate(axle), link_load(axle), rest, CROSS_WEIGHT)

@@ -18,7 +18,7 @@ from anchor_beam.figures.ends import EndResult
 from anchor_beam.figures.picture import Picture
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.bars import bar_title, load_words, no_bar
+from anchor_beam.words.bars import bar_title, fixed_to, load_words, no_bar
 
 HAIRS = 90
 
@@ -57,8 +57,15 @@ def _bare(end: EndResult, before: EndResult | None, axle: Axle, forward: bool, u
         holes=holes, labels=(labels[0], labels[1]),
         title=end_title(end.end, axle, units), fitted=end.end.fitted,
         against=f"against {end_title(before.end, axle, units)}" if before is not None and other else "",
-        ghost=before.bar if before is not None and other and before.end.fitted else None,
+        fixed=_fixed_words(end, units), ghost=before.bar if before is not None and other and before.end.fitted else None,
     )  # fmt: skip
+
+
+def _fixed_words(end: EndResult, units: System) -> str:
+    """What a bar without links gives, and what it is fixed to; empty for one that has them."""
+    if end.direct is None or end.wheel_rate is None:
+        return ""
+    return fixed_to(show(end.wheel_rate, Kind.RATE, units), end.end.bar.facts.ends)
 
 
 def _load(shown: Picture, axle: Axle, units: System) -> ShownLoad | None:
@@ -69,7 +76,7 @@ def _load(shown: Picture, axle: Axle, units: System) -> ShownLoad | None:
         return None
     largest = max(float(pair[1].max()) for pair in found.values() if pair is not None)
     end = shown.now.end(axle)
-    shares = end.bar.shares(end.end.hole_left, end.end.hole_right)
+    shares = end.shares
     peak = shown.now.peak_stress(axle)
     nominal = show(float(mine[1].max()), Kind.STRESS, units)
     in_bend = None if peak is None else show(peak, Kind.STRESS, units)
@@ -80,7 +87,7 @@ def _load(shown: Picture, axle: Axle, units: System) -> ShownLoad | None:
 
 def _stresses(shown: Picture, axle: Axle) -> tuple[FloatArray, FloatArray] | None:
     torque, end = shown.now.bar_torque(axle), shown.now.end(axle)
-    if not torque:
+    if not torque or end.direct is not None:
         return None
     along = end.bar.sections(end.end.hole_left, end.end.hole_right, torque)
     if along.stress is None:

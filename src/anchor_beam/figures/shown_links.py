@@ -12,6 +12,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import joints, pickup
 from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.records import AxleRecord
+from anchor_beam.drawings.fixed_ends import ShownFixedEnds
 from anchor_beam.drawings.links import ShownJoint, ShownLink
 from anchor_beam.drawings.links_behind import ShownAxle, ShownSide
 from anchor_beam.drawings.shapes import XY
@@ -144,3 +145,12 @@ def _hangs_on(record: AxleRecord, side: Side, moving: Travelling, at: int, far: 
         lean = math.tan(record.strut_in.value)
         return tuple((far[0] - out * lean * along, far[1] + along) for along in (-0.5 * STRUT, 0.5 * STRUT))
     return ()
+
+
+def shown_fixed_ends(shown: Picture, axle: Axle) -> ShownFixedEnds:
+    """A bar without links and the arm that it is fixed to."""
+    record, bar = shown.file.car.axle(axle), shown.file.bench.end(axle).bar
+    return ShownFixedEnds(
+        axle, record.trailing_arm.value, record.fixed_off.value, bar.od.value, record.wheel_centre_height.value,
+        bar.facts.ends, words.HELD[record.ends_held.name],
+    )  # fmt: skip

@@ -24,6 +24,7 @@ TURNS: dict[Use, tuple[tuple[float, float], ...]] = {
 }
 """Turns in an hour of driving, and lateral acceleration [g] of each: our own rule of thumb, docs/theory/bar.md, "At a stated
 use"."""
+NO_LINKS = "This bar has no links."
 USUAL_FINISH = Finish.PEENED  # of bars whose maker says nothing
 
 
@@ -91,11 +92,14 @@ def _of_axle(now: Results, axle: Axle) -> tuple[Loaded, Loaded, Loaded]:
             Loaded(axle, Piece.LINK, None, rated[0], why), Loaded(axle, Piece.BRACKET, None, rated[1], why),
             Loaded(axle, Piece.BAR, None, steel(facts).yield_, why),
         )  # fmt: skip
-    load = now.link_load(axle)
-    held = end.bar.bushing_forces(end.end.hole_left, end.end.hole_right, torque)
+    load, why = now.link_load(axle), ""
+    if end.direct is not None:  # the bracket is the lever: its far bolts hold the torque by a force
+        held, why = abs(torque) / float(end.bar.levers[0, end.end.hole_left]), NO_LINKS
+    else:
+        held = max(end.bar.bushing_forces(end.end.hole_left, end.end.hole_right, torque))
     return (
-        Loaded(axle, Piece.LINK, None if load is None else load[1], rated[0]),
-        Loaded(axle, Piece.BRACKET, max(held), rated[1]), _bar(now, axle, torque, facts),
+        Loaded(axle, Piece.LINK, None if load is None else load[1], rated[0], why),
+        Loaded(axle, Piece.BRACKET, held, rated[1]), _bar(now, axle, torque, facts),
     )  # fmt: skip
 
 

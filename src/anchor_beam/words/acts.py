@@ -21,8 +21,8 @@ _CHOICES = {
     "kind": "kind of axle", "arms": "arms point", "adjuster": "link adjuster", "drive": "drive", "tyre": "tyre",
     "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
     "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",
-    "seat": "driver sits", "link_on": "link hangs on", "platform": "platform", "variant": "variant",
-    "frame": "frame", "exhaust": "exhaust",
+    "seat": "driver sits", "link_on": "link hangs on", "ends_held": "ends of the bar",
+    "platform": "platform", "variant": "variant", "frame": "frame", "exhaust": "exhaust",
 }  # fmt: skip
 
 

@@ -17,6 +17,11 @@ def bar_title(*, od: Shown, solid: bool, wall: Shown, name: str, connected: bool
     return f"{name}, {what}" if connected else f"{name}, {what}, disconnected"
 
 
+def fixed_to(rate: Shown, ends: str) -> str:
+    """`19.4 N/mm, fixed to the trailing arms without links`."""
+    return f"{rate}, fixed to the {ends} without links"
+
+
 def no_bar(axle: Axle) -> str:
     """`no rear bar`."""
     return f"no {axle} bar"

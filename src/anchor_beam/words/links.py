@@ -29,6 +29,21 @@ def cure(axle: str, side: str, change: float, turns: float | None, units: System
     return f"The {axle} {side} link twists its bar: {show(abs(change), Kind.FINE_LENGTH, units)} {way}{turned} would free it."
 
 
+def no_links(axle: str, fixed_to: str) -> str:
+    """Why there are none; fixed_to: what the ends of the bar are fixed to, empty where there is no bar."""
+    if fixed_to:
+        return f"The {axle} bar is fixed straight to the {fixed_to}, so there are no links."
+    return f"There is no {axle} bar, so there are no links."
+
+
+HELD = {
+    "PINNED": "free to bend at its ends: it only twists", "CLAMPED": "clamped: off the pivots it is bent as well as twisted",
+    "SPRING": "held by something that gives: bent in part",
+}  # fmt: skip
+"""How the ends of a bar without links are held, by the name of the choice."""
+ARM_PIVOT, BAR_OFF = "the arms' pivot axis", "bar off the pivots"
+
+
 NEARLY_OVER = "nearly over centre"
 DOES_NOT_REACH = "the link does not reach here"
 HANGS_ON = {

@@ -51,6 +51,11 @@ def no_bar(axle: Axle) -> Missing:
     return Missing("no bar", f"There is no {axle} bar.")
 
 
+def no_links(axle: Axle, ends: str) -> Missing:
+    """A bar whose ends are fixed."""
+    return Missing("no links", f"The {axle} bar is fixed straight to the {ends}, without links.")
+
+
 def both_disconnected() -> Missing:
     """No bar is hooked up."""
     return Missing("no bar works", "No bar hangs on its links.")

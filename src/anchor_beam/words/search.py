@@ -14,7 +14,7 @@ EARLY_LIFT = "lift an inside wheel too early"
 UNSOLVED = "have no balance"
 IMPOSSIBLE = "cannot be made or hung on these links"
 OUT_OF_REACH = "holes that the links do not reach"
-NO_LINKS = "are fixed without links"
+NO_LINKS = "are fixed to arms that nobody measured"
 BROKEN = {
     Wish.INSIDE_DOWN: EARLY_LIFT, Wish.LINK_LOAD: "load a link too much", Wish.HARSHNESS: "are too harsh over one bump",
     Wish.TYRE_CLEARS: "let the tyre touch", Wish.BUDGET: "cost too much", Wish.HOURS: "take too long",

@@ -61,10 +61,8 @@ class DirectBar:
 
         Source: docs/theory/linkage.md, "Direct mounting".
         """
-        torsion = self.material.G * self.section.J / self.length
-        torsion = 1.0 / (1.0 / torsion + 2.0 / self.bracket)
-        bending = 12.0 * self.material.E * self.section.I / self.length**3 * self._held() * self.offset**2
-        return torsion + bending
+        bending = 12.0 * self.material.E * self.section.I / self.length**3 * self.held * self.offset**2
+        return self.torsion + bending
 
     @property
     def motion_ratio(self) -> float:
@@ -76,7 +74,31 @@ class DirectBar:
         """Force at each wheel per difference of wheel travel [N/m]."""
         return self.K_theta * self.motion_ratio**2
 
-    def _held(self) -> float:
+    @property
+    def cubic(self) -> tuple[float, float, float]:
+        """Turn of an arm over wheel travel z from level: asin(z/arm) to the third power [rad/m, rad/m^2, rad/m^3]."""
+        return 1.0 / self.arm, 0.0, 1.0 / (6.0 * self.arm**3)
+
+    def stress(self, torque: float) -> float:
+        """Largest nominal von Mises stress at the surface [Pa] at a torque between the arms [N m].
+
+        The bar's own torsion carries what its bending does not; held ends bend it most, by 6 E I/L^2 for each metre that
+        they shift against each other.
+        Source: docs/theory/linkage.md, "Direct mounting".
+        """
+        turned = torque / self.K_theta
+        shear = turned * self.torsion * self.section.od / (2.0 * self.section.J)
+        moment = 6.0 * self.material.E * self.section.I / self.length**2 * self.held * self.offset * turned
+        bending = moment * self.section.od / (2.0 * self.section.I)
+        return math.sqrt(bending**2 + 3.0 * shear**2)
+
+    @property
+    def torsion(self) -> float:
+        """Of the bar with both brackets in series [N m/rad]."""
+        return 1.0 / (self.length / (self.material.G * self.section.J) + 2.0 / self.bracket)
+
+    @property
+    def held(self) -> float:
         """Part of the clamped bar's shear stiffness that the ends allow, 0 pinned to 1 clamped."""
         if self.fixity is Fixity.PINNED:
             return 0.0

@@ -66,6 +66,11 @@ class Panel(QScrollArea):
         line.setForegroundRole(line.palette().ColorRole.Mid)
         self.column.addWidget(line)
 
+    def added(self) -> list[QWidget]:
+        """What stands in the column so far, from the top."""
+        items = (self.column.itemAt(i) for i in range(self.column.count()))
+        return [widget for item in items if item is not None and (widget := item.widget()) is not None]
+
     def finish(self) -> None:
         self.column.addStretch()
 

@@ -152,7 +152,7 @@ def _choices(
     elif made is not None:
         bars = _made(end.bar, made, excluded)
     else:
-        bars = _of_rack(stock, axle, excluded)
+        bars = _of_rack(car, stock, axle, excluded)
     found = []
     for bar in bars:
         hung = replace(end, bar=bar, state=BarState.HOOKED, worn=None, bushings=None).hung_in(FIRST)
@@ -174,14 +174,16 @@ def _choices(
     return found
 
 
-def _of_rack(stock: Stock, axle: Axle, excluded: Counter[str]) -> list[BarRecord]:
-    """The bars that fit, each once: an own one before the same of a list."""
+def _of_rack(car: CarRecord, stock: Stock, axle: Axle, excluded: Counter[str]) -> list[BarRecord]:
+    """The bars that fit, each once: an own one before the same of a list. Those without links only where somebody measured
+    what they are fixed to."""
+    arms_known = car.axle(axle).trailing_arm.provenance is not Provenance.TYPICAL
     found: dict[PartKey, BarRecord] = {}
     for one in stock.parts:
         part = one.part
         if not isinstance(part, BarRecord) or one.axle not in (None, axle):
             continue
-        if part.facts.ends is not Ends.LINKS:
+        if part.facts.ends is not Ends.LINKS and not arms_known:
             excluded[words.NO_LINKS] += 1
             continue
         judged_ = verdict(one, stock.on(axle))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from anchor_beam.core.bar.handbook import handbook
 from anchor_beam.core.bar.series import RIGID
+from anchor_beam.core.linkage.direct import DirectBar
 from anchor_beam.core.sides import Axle
 from anchor_beam.core.working import Term, Working
 from anchor_beam.figures.picture import Picture
@@ -16,6 +17,8 @@ def twist_stiffness(axle: Axle) -> Maker:
 
     def make(shown: Picture) -> Working:
         end = shown.now.end(axle)
+        if end.direct is not None:
+            return _direct(axle, end.direct)
         bar = end.bar
         forms = handbook(bar.bar)
         terms = [
@@ -47,6 +50,25 @@ def twist_stiffness(axle: Axle) -> Maker:
     return make
 
 
+def _direct(axle: Axle, bar: DirectBar) -> Working:
+    """K_theta of a bar without links."""
+    return Working(
+        f"Twist stiffness of the {axle} bar, fixed without links",
+        r"K_\theta = \frac{G J}{L} + h \frac{12 E I e^2}{L^3}",
+        (
+            Term("G", "shear modulus", bar.material.G, Kind.STRESS),
+            Term("E", "Young's modulus", bar.material.E, Kind.STRESS),
+            Term("D", "outer diameter", bar.section.od, Kind.DIAMETER),
+            Term("d", "bore", bar.section.bore, Kind.DIAMETER),
+            Term("L", "free length, bracket to bracket", bar.length, Kind.LENGTH),
+            Term("e", "bar off the axis of the arms", bar.offset, Kind.LENGTH),
+            Term("h", "how far its ends are held against bending, 0 to 1", bar.held, Kind.RATIO),
+        ),
+        Term(r"K_\theta", "torque per difference of the arms' turn", bar.K_theta, Kind.TWIST_STIFFNESS),
+        "docs/theory/linkage.md, Direct mounting", "The arms twist it; there are no links that could give.",
+    )  # fmt: skip
+
+
 def end_rate(axle: Axle) -> Maker:
     """Rate at the bar's end."""
 
@@ -73,6 +95,14 @@ def stress(axle: Axle) -> Maker:
     def make(shown: Picture) -> Working | None:
         torque = shown.now.bar_torque(axle)
         end = shown.now.end(axle)
+        if end.direct is not None and torque is not None:
+            return Working(
+                f"Nominal stress in the {axle} bar at 1 g",
+                r"\sigma_v = \sqrt{\sigma^2 + 3 \tau^2} \quad \text{at the surface}",
+                (Term("T", "torque between the arms at 1 g", torque, Kind.TORQUE),),
+                Term(r"\sigma_v", "nominal von Mises stress", end.direct.stress(abs(torque)), Kind.STRESS),
+                "docs/theory/linkage.md, Direct mounting", "The same all along, but for what held ends bend.",
+            )  # fmt: skip
         found = None if torque is None else end.bar.stress(end.end.hole_left, end.end.hole_right, torque)
         if found is None or torque is None:
             return None

@@ -14,9 +14,9 @@ def wheel_rate(axle: Axle) -> Maker:
 
     def make(shown: Picture) -> Working | None:
         end = shown.now.end(axle)
-        if end.sides is None or end.wheel_rate is None or not end.end.connected:
+        if not end.works or end.wheel_rate is None or not end.end.connected:
             return None
-        left, right = (side.motion_ratio for side in end.sides)
+        left, right = end.slopes
         return Working(
             f"Rate of the {axle} bar at the wheel", r"k_wheel = 2 K_\theta m_left m_right",
             (Term(r"K_\theta", "twist stiffness", end.K_theta, Kind.TWIST_STIFFNESS),

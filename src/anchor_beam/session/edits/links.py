@@ -13,7 +13,7 @@ from anchor_beam.documents.mounting import LinkMount
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
-from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.ends import end_result, why_no_links
 from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
 
@@ -118,8 +118,8 @@ class LevelLink:
     sides: tuple[Side, ...]
 
     def apply(self, file: CarFile) -> CarFile:
-        if not file.bench.end(self.axle).fitted:
-            raise InputError(f"bench.{self.axle}.state", f"There is no {self.axle} bar, so nothing hangs on it.")
+        if why := why_no_links(file.bench.end(self.axle), self.axle):
+            raise InputError(f"bench.{self.axle}.state", why)
         sides = end_result(file.car.axle(self.axle), file.bench.end(self.axle), self.axle).sides
         if sides is None:
             raise InputError(

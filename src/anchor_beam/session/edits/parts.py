@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.parts.facts import BracketPart, Ends, Fitting, Joints, LinkPart, PartKind
+from anchor_beam.documents.parts.facts import BracketPart, Fitting, Joints, LinkPart, PartKind
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, Figure, Provenance
 from anchor_beam.errors import InputError
@@ -46,11 +46,6 @@ class FitListed:
     def apply(self, file: CarFile) -> CarFile:
         end, part = file.bench.end(self.axle), self.part
         if isinstance(part, BarRecord):
-            if part.facts.ends is not Ends.LINKS:
-                raise InputError(
-                    f"bench.{self.axle}.bar", f"“{part.name}” has no links: its ends are fixed to the {part.facts.ends}.",
-                    accepts="a bar on links",
-                )  # fmt: skip
             end = replace(fitted_with(end, part), worn=None, bushings=None)
         elif isinstance(part, LinkPart):
             end = replace(end, link_part=part)

@@ -33,7 +33,7 @@ class BarsBoard(DrawingView):
         self._bridge = bridge
         self.tie = dict.fromkeys(Axle, True)
         self._tied_car: int | None = None
-        self._fitted: list[Axle] = []  # axles that have a bar, as they are drawn
+        self._fitted: list[Axle] = []  # axles whose bar has holes to choose, as they are drawn
         self.pickers: dict[tuple[Axle, Side], HolePicker] = {}
         for axle in Axle:
             self.place(spacing_key(axle), FigureField(bridge, spacing_key(axle), compact=True))
@@ -62,7 +62,7 @@ class BarsBoard(DrawingView):
             staggered = end.hole_left != end.hole_right
             if another or (staggered and self.tie[axle]):  # a click on a staggered bar that is tied would undo it
                 self.tie_changed.emit(axle, not staggered)
-        self._fitted = [axle for axle in Axle if shown.file.bench.end(axle).fitted]
+        self._fitted = [axle for axle in Axle if (end := shown.file.bench.end(axle)).fitted and not end.fixed]
         front, rear = (shown_bar(shown, axle, units, loaded=self.loaded.isChecked()) for axle in Axle)
         self.set_drawing(bars_in_plan(front, rear))
         for (axle, side), picker in self.pickers.items():

@@ -30,6 +30,7 @@ from anchor_beam.words.balance import soft_chassis
 from anchor_beam.words.bars import SHARE_WORDS
 
 LABELS = {field.name: field.label for field in BAR_FIELDS}
+BENT = ("bend_radius", "splay", "drop", "bushing_radial")  # of no bar that is fixed straight to the axle
 REST = ("centre_length", "splay", "drop", "bend_radius", "arm_width", "arm_thickness")
 
 
@@ -93,15 +94,14 @@ class BarPanel(Panel):
 
     def _links(self) -> None:
         self._spins = {side: arm_hole(self._bridge, self._axle, side, self._board.tie) for side in Side}
-        for side, spin in self._spins.items():
-            self.row(f"Link {side} in hole", spin)
+        self._of_links = [self.row(f"Link {side} in hole", spin) for side, spin in self._spins.items()]
         self._pickup = self.row("Far ends in hole", pickup_hole(self._bridge, self._axle))
         tie = QCheckBox("move both sides together")
         tie.setChecked(self._board.tie[self._axle])
         tie.toggled.connect(lambda on: self._board.tie.__setitem__(self._axle, on))
         self._board.tie_changed.connect(lambda axle, on: tie.setChecked(on) if axle is self._axle else None)
         self.tie = tie
-        self.add(tie)
+        self._of_links.append(self.add(tie))
 
     def _rest_of_the_bar(self) -> None:
         self.go_on()
@@ -145,14 +145,17 @@ class BarPanel(Panel):
         shown = self._bridge.picture
         if shown is None:
             return
-        bar = shown.file.bench.end(self._axle).bar
+        end = shown.file.bench.end(self._axle)
+        bar = end.bar
+        for each in self._of_links:
+            each.setVisible(not end.fixed)
         visible = {
             "wall": not bar.solid, "bend_radius": not bar.plate_arms, "arm_width": bar.plate_arms,
-            "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings,
+            "arm_thickness": bar.plate_arms, "bushing_radial": not bar.rigid_bushings, "splay": True, "drop": True,
         }  # fmt: skip
         for name in visible.keys() & self._fields.keys():
-            self._fields[name].setVisible(visible[name])
-        self._pickup.setVisible(shown.file.car.axle(self._axle).pickup_holes.value > 1)
+            self._fields[name].setVisible(visible[name] and not (end.fixed and name in BENT))
+        self._pickup.setVisible(not end.fixed and shown.file.car.axle(self._axle).pickup_holes.value > 1)
         if self._after_holes:
             self._match_hole_rows(len(bar.holes))
         torsion, stiffness = shown.file.car.chassis_torsion.value, shown.now.end(self._axle).roll_stiffness
@@ -190,7 +193,7 @@ class ShareBar(QWidget):
         if shown is None:
             return []
         end = shown.now.end(self._axle)
-        shares = end.bar.shares(end.end.hole_left, end.end.hole_right) * (1.0 - end.in_links)
+        shares = end.shares * (1.0 - end.in_links)
         found = [(SHARE_WORDS[key], float(share)) for key, share in zip(SHARES, shares, strict=True)]
         return [(name, share) for name, share in (*found, ("links", end.in_links)) if share >= 0.0005]
 

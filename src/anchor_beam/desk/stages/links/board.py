@@ -12,6 +12,7 @@ from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.links.clearance.around import Around
+from anchor_beam.desk.stages.links.fixed_board import FixedBoard
 from anchor_beam.desk.stages.links.handles import AxleView, LinkView
 from anchor_beam.desk.stages.links.posture import Posture
 from anchor_beam.desk.widgets.figure_field import FigureField
@@ -25,6 +26,7 @@ from anchor_beam.figures.shown_links import link_points, shown_axle, shown_link,
 from anchor_beam.figures.travelling import Travelling
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
+from anchor_beam.words.links import no_links
 
 
 class Drawn(Protocol):
@@ -44,6 +46,7 @@ class LinksBoard(QWidget):
         super().__init__()
         self._bridge, self._axle, self._posture, self.drawn = bridge, axle, posture, drawn
         self._moving: Travelling | None = None
+        self.fixed: FixedBoard | None = None
         self._stack = QStackedWidget()
         self._cannot = _Cannot(bridge)
         self._stack.addWidget(drawn.widget)
@@ -59,9 +62,12 @@ class LinksBoard(QWidget):
         if shown is None or not self.isVisible():
             return
         end = shown.now.end(self._axle)
+        if end.end.fixed:
+            self._stack.setCurrentWidget(self._fixed_board())
+            return
         if end.sides is None:
             if end.problem is None:
-                self._cannot.say(f"There is no {self._axle} bar, so there are no links.", warn=False)
+                self._cannot.say(no_links(self._axle, ""), warn=False)
             else:
                 words = faults.sentence(end.problem, self._bridge.units)
                 self._cannot.say(f"{self._axle.capitalize()} links: {words}")
@@ -72,6 +78,13 @@ class LinksBoard(QWidget):
             self._stack.setCurrentIndex(0)
             self.drawn.prepare(shown, self._moving)
             self._move()
+
+    def _fixed_board(self) -> FixedBoard:
+        """Made when a bar without links is seen for the first time."""
+        if self.fixed is None:
+            self.fixed = FixedBoard(self._bridge, self._axle)
+            self._stack.addWidget(self.fixed)
+        return self.fixed
 
     def showEvent(self, event: QShowEvent) -> None:
         super().showEvent(event)

@@ -70,8 +70,8 @@ class LinksPage(Split):
         self.boards = Strip(bridge.theme, views, fixed=False)
         self.strips.setFixedHeight(self.strips[self._axle].minimumHeight())
         self.travel.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Fixed)
-        self.boards.looked_at.connect(lambda name: self.travel.setVisible(name in MOVING))
-        self.boards.looked_at.connect(lambda name: self.strips.setVisible(name not in ALONE))
+        self._looked_at = MOVING[0]
+        self.boards.looked_at.connect(self._look)
         self.fill(stacked(self.boards, self.travel, self.strips), stacked(self.tabs, self.panels))
         self.tabs.chosen.connect(self._choose)
         self.posture.changed.connect(self._limit)
@@ -79,7 +79,19 @@ class LinksPage(Split):
         for around in self.around.values():
             around.changed.connect(self.posture.moved)  # the drawings show it
         bridge.listen(self, to=Part.CAR, then=self._limit)
+        bridge.listen(self, to=Part.SETTING, then=self._offer)
         self.tabs.choose(self._axle)
+
+    def _look(self, board: str) -> None:
+        self._looked_at = board
+        self._offer()
+
+    def _offer(self) -> None:
+        """The travel handle and the strips where they have something to say of links."""
+        shown = self._bridge.picture
+        links = shown is None or not shown.file.bench.end(self._axle).fixed
+        self.travel.setVisible(links and self._looked_at in MOVING)
+        self.strips.setVisible(links and self._looked_at not in ALONE)
 
     def ahead(self) -> bool:
         """The boards that nobody looked at yet, and those of the other axle, one at a time."""
@@ -124,6 +136,7 @@ class LinksPage(Split):
         for stack in self._stacks:
             stack.look_at(axle)
         self._limit()
+        self._offer()
 
     def _limit(self) -> None:
         shown = self._bridge.picture

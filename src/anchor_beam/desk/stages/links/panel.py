@@ -22,6 +22,7 @@ from anchor_beam.session.edits import LevelLink
 from anchor_beam.session.said import cure_of
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.balance import sides_differ
+from anchor_beam.words.links import no_links
 from anchor_beam.words.load_states import links_of_another
 from anchor_beam.words.phases import turns_differ
 
@@ -47,6 +48,7 @@ class LinksPanel(Panel):
     def __init__(self, bridge: Bridge, axle: Axle) -> None:
         super().__init__(bridge.theme)
         self._bridge, self._axle = bridge, axle
+        self.fixed = self.heading("")
         self.differ, self.turns, self.loaded = (Caution(self.theme) for _ in range(3))
         for side in Side:
             place = f"bench.{axle}.link_{side}"
@@ -76,6 +78,7 @@ class LinksPanel(Panel):
             "Thread pitch", FigureField(bridge, f"car.{axle}.thread_pitch", name=f"{axle} thread pitch")
         )
         self.gap()
+        self._of_links = [each for each in self.added()[1:] if not isinstance(each, Caution)]
         self.heading("What follows")
         self.figures = self.rows(bridge, link_rows(axle))
         self.finish()
@@ -108,7 +111,15 @@ class LinksPanel(Panel):
         shown, units = self._bridge.picture, self._bridge.units
         if shown is None:
             return
-        record = shown.file.car.axle(self._axle)
+        record, end = shown.file.car.axle(self._axle), shown.file.bench.end(self._axle)
+        self.fixed.setVisible(end.fixed)
+        for each in self._of_links:
+            each.setVisible(not end.fixed)
+        if end.fixed:
+            self.fixed.setText(no_links(self._axle, end.bar.facts.ends))
+            for caution in (self.differ, self.loaded, self.turns):
+                caution.say(None)
+            return
         self._pitch.setVisible(record.adjuster is not Adjuster.FIXED)
         for name, row in self._hangs.items():
             row.setVisible(name not in record.idle)

@@ -26,7 +26,7 @@ def _open(shown: Picture) -> str:
     off = 0
     for axle in Axle:
         end = shown.now.end(axle)
-        if end.end.connected:
+        if end.end.connected and not end.end.fixed:
             sides = end.sides
             off += 1 if sides is None else sum(abs(sides[side.position].off_level) > LEVEL_ENOUGH for side in Side)
     return f"{off} not level" if off else ""
