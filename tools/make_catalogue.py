@@ -29,7 +29,7 @@ from anchor_beam.documents.records import Provenance
 from anchor_beam.documents.whole_file import write_text
 from anchor_beam.words.wanted import Work
 
-BRACKET = 70.0  # mm, of a bar that is fixed without links
+BRACKET = 120.0  # mm, of a bar that is fixed without links
 STEEL = 7.85e-6  # kg per mm^3
 TIDEWRIGHT, OKEFORD, LANTERN = "Tidewright", "Okeford Spring", "Lantern Forge"
 SOFT_TO_FIRM = ("soft", "middle", "firm")

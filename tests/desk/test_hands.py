@@ -264,7 +264,7 @@ def test_an_axle_without_a_bar_shows_none_and_takes_one_from_the_rack(desk: Desk
         .startswith("There is no rear bar")
     )
     desk.click(desk.button("both", links.panels[Axle.REAR]))
-    assert "nothing hangs on it" in desk.line
+    assert "no rear bar, so there are no links" in desk.line
     desk.stage("Bars")
     box = next(box for box in page.findChildren(RackBox) if box.isVisible())
     box.setFocus()

@@ -73,7 +73,7 @@ def test_the_car_balances_with_it_and_a_mirror_changes_nothing(fixed: CarFile) -
     assert now.peak_stress(Axle.REAR) == pytest.approx(now.stress(Axle.REAR))
     link, bracket, _bar = (one for one in loaded(fixed.car, fixed.bench) if one.axle is Axle.REAR)
     assert (link.piece, link.carries, link.why) == (Piece.LINK, None, "This bar has no links.")
-    assert bracket.carries == pytest.approx(abs(torque) / 0.056)  # 70 mm of bracket, its bolt 14 mm from the end
+    assert bracket.carries == pytest.approx(abs(torque) / 0.106)  # 120 mm of bracket, its bolt 14 mm from the end
 
 
 def test_it_has_one_rung_and_its_arm_widens_the_band(fixed: CarFile) -> None:

@@ -14,7 +14,7 @@ from anchor_beam.demo.team import sorrel_finch, wicken_estate
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.parts.shipped import shipped
 from anchor_beam.documents.parts.table import Listed
-from anchor_beam.documents.records import BarRecord, CarFile, Figure
+from anchor_beam.documents.records import BarRecord, CarFile, Figure, Provenance
 from anchor_beam.documents.searches import (
     FoundSetting,
     KeptSearch,
@@ -135,7 +135,11 @@ def test_an_end_that_stays_keeps_its_bar_in_whichever_hole() -> None:
 def test_what_is_left_out_is_counted_by_its_reason(found: SearchResult) -> None:
     counts = dict(found.excluded)
     assert counts["are made for other cars"] > 40
-    assert counts["are fixed without links"] >= 1
+    unknown = "are fixed to arms that nobody measured"
+    assert counts[unknown] >= 1
+    known = replace(FINCH.car.front, trailing_arm=Figure(0.4, Provenance.MEASURED))
+    measured = look(replace(FINCH, car=replace(FINCH.car, front=known)), Wanted(Phase.MIDDLE, MIDDLE))
+    assert dict(measured.excluded).get(unknown, 0) < counts[unknown]
     asked = replace(FINCH, aim=replace(FINCH.aim, asked=(Wish.HARSHNESS,), harshness=Figure(60.0)))
     harsh = look(asked, Wanted(Phase.MIDDLE, MIDDLE))
     assert dict(harsh.excluded)["are too harsh over one bump"] > 0

@@ -8,11 +8,13 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QComboBox, QLabel
 
 from anchor_beam.core.grip.model import Differential, Drive
+from anchor_beam.core.linkage.direct import Fixity
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.documents.fields import AIM_FIELDS, AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS
 from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.documents.parts.facts import Ends
 from anchor_beam.documents.places import unmeasured
 from anchor_beam.documents.records import BarState, Provenance, TravelEnds
 from support.desk import Desk
@@ -98,6 +100,15 @@ def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
                 look()
         choose(desk, next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} link adjuster"),
                "opposite threads")  # fmt: skip
+        look()
+        desk.stage("Bars")
+        choose(desk, next(b for b in bars.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} bar, its ends on"),
+               Ends.ARMS)  # fmt: skip
+        look()
+        desk.stage("Links")
+        links.boards.buttons["from the side"].click()
+        held = next(b for b in links.findChildren(ChoiceBox) if b.accessibleName() == f"{axle} bar, its ends are")
+        choose(desk, held, Fixity.SPRING)
         look()
     assert seen >= CAR_PLACES | AIM_PLACES | AXLE_PLACES | BAR_PLACES | LINK_PLACES
     assert {"bench.front.bar.holes[0]", "bench.rear.bar.holes[0]"} <= seen

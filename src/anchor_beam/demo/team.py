@@ -176,7 +176,7 @@ def wicken_estate() -> CarFile:
     )
     soft = Setting("rear bar, soft hole", standard.front, replace(none_yet, state=BarState.HOOKED))
     beam_bar = bar_record(
-        MAKER, "Okeford beam bar 21", OKEFORD, od_mm=21.0, centre_length_mm=940, pivot_spacing_mm=720, arm_length_mm=70,
+        MAKER, "Okeford beam bar 21", OKEFORD, od_mm=21.0, centre_length_mm=940, pivot_spacing_mm=720, arm_length_mm=120,
         bend_radius_mm=0, bushing_radial_N_per_mm=9000, holes_mm=(14,),
     )  # fmt: skip
     fixed = end_setting(as_sold(beam_bar, Axle.REAR), (0, 0), (118.0, 118.0), MEASURED)

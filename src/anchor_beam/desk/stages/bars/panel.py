@@ -20,6 +20,7 @@ from anchor_beam.desk.widgets.result_figure import ResultFigure, RowFigure
 from anchor_beam.desk.widgets.rows import Caution, Panel, labelled
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.fields import BAR_FIELDS
+from anchor_beam.documents.parts.facts import Ends
 from anchor_beam.documents.records import BarState
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Size, Tone
@@ -109,6 +110,9 @@ class BarPanel(Panel):
         self.heading("The rest of the bar")
         for name in REST:
             self._field(name)
+        self.row(
+            "Ends on", ChoiceBox(self._bridge, f"{self._place}.facts.ends", Ends, f"{self._axle} bar, its ends on")
+        )
         self.add(Switch(self._bridge, f"{self._place}.rigid_bushings", "bushings give way", opposite=True))
         self._field("bushing_radial")
         self.heading("Holes, counted from the end of the arm")
