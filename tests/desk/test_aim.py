@@ -5,16 +5,20 @@ from __future__ import annotations
 import pytest
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QMenu
 
 from anchor_beam.core.grip.driving import FIVE, Phase, Use
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.team import wicken_estate
 from anchor_beam.desk.stages.aim.page import AimPage
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import Figure
 from anchor_beam.documents.wishes import Confidence, roll_wish, wish
+from anchor_beam.figures.arches import arches, least_room
 from anchor_beam.figures.plane import plane
 from anchor_beam.figures.results import results
+from anchor_beam.session.past import past
 from anchor_beam.units.kinds import DEG, G
 from anchor_beam.words.wanted import MayChange, Wish, Work
 from support.desk import LEFT_BUTTON, Desk, move_held
@@ -125,6 +129,45 @@ def test_what_must_hold_is_judged_and_what_nothing_can_judge_says_so(desk: Desk)
     desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     assert desk.picture.file.aim.wont == ()
     assert desk.picture.now.margin == margin
+
+
+def test_the_tyres_are_held_against_the_arches_that_were_read(open_desk) -> None:
+    desk: Desk = open_desk(cars=(wicken_estate(),))
+    page = aim(desk)
+    verdict = page.constraints.verdicts[Wish.TYRE_CLEARS]
+    desk.click(page.constraints.switches[Wish.TYRE_CLEARS])
+    desk.type(desk.field("aim.tyre_clears"), "0.3 g")
+    assert verdict.text().startswith("kept: ") and verdict.text().endswith("under its arch")
+    # by hand at 0.3 g: roll alone takes half a track of the body down over the outer wheels
+    file, now = desk.picture.file, desk.picture.now
+    room = least_room(now, arches(file), 0.3 * G)
+    roll = now.roll_gradient * 0.3 * G
+    radius = file.car.front.wheel_centre_height.value + now.corner.rest.loads[0, 1] / file.car.front.tyre_rate.value
+    tyres = (
+        now.corner.rest.loads[0].sum() * 0.3 * 0.552 / 1.53 / 2 / 200e3
+    )  # of the roll, the outer tyre gives this much
+    by_roll = roll * 0.5 * file.car.front.track.value - tyres
+    assert room.gap == pytest.approx(0.361 - radius - by_roll, abs=0.006)
+    desk.type(desk.field("aim.tyre_clears"), "1.2 g")
+    assert verdict.text().startswith("△ broken: ") and "into its arch" in verdict.text()
+    assert desk.window.rail.buttons["Aim"].accessibleDescription() == "1 not kept"
+
+
+def test_what_was_asked_before_can_be_put_back(desk: Desk) -> None:
+    aim(desk)
+    field = desk.field("aim.inside_down")
+    for text in ("1.1 g", "1.2 g"):
+        desk.type(field, text)
+    earlier = past(desk.workshop.session, "aim.inside_down")
+    assert [one.figure.value / G for one in earlier] == pytest.approx([1.1])
+    field.setFocus()
+    desk.press(Qt.Key.Key_F2)
+    menu = next(w for w in QApplication.topLevelWidgets() if isinstance(w, QMenu) and w.isVisible())
+    (first,) = [action for action in menu.actions() if action.text().startswith("1.10")]
+    first.trigger()
+    menu.close()
+    desk.settle()
+    assert desk.picture.file.aim.inside_down.value == pytest.approx(1.1 * G)
 
 
 def test_what_is_asked_for_goes_with_the_car(desk: Desk) -> None:

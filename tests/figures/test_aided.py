@@ -16,7 +16,7 @@ from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.places import put
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.reading_csv import readings_csv, rows_from
-from anchor_beam.documents.readings import Reading, Readings, Support, readings_plain
+from anchor_beam.documents.readings import Reading, Readings, Support, readings_from, readings_plain
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.drawings.measuring import drawing_of
 from anchor_beam.drawings.shapes import Dimension, Slot
@@ -47,8 +47,8 @@ ENTRIES = {
 }  # fmt: skip
 ROWS = {
     "tyres": (
-        (0.205, 50.0, 0.381, 0.006, 2021.0, 210e3), (0.205, 50.0, 0.381, 0.0035, 2021.0, 210e3),
-        (0.245, 40.0, 0.381, 0.006, 2024.0, 230e3), (0.245, 40.0, 0.381, None, 2024.0, 250e3),
+        (0.205, 50.0, 0.381, 0.006, 2021.0, 210e3, 3.0), (0.205, 50.0, 0.381, 0.0035, 2021.0, 210e3, 3.0),
+        (0.245, 40.0, 0.381, 0.006, 2024.0, 230e3, 3.0), (0.245, 40.0, 0.381, None, 2024.0, 250e3, 3.0),
     ),
     "ride-heights": (
         (0.352, None, None, 0.19, None), (0.349, 0.652, None, None, None), (None, 0.66, 0.16, 0.2, None),
@@ -128,6 +128,21 @@ def test_tyres_that_are_not_alike_are_named() -> None:
     alike = put(tread, "car.tyre_match", TyreMatch.SAME)
     notes = [note.said(System.METRIC) for note in aided(alike.read_at("tyres", None), alike).notes]
     assert any("honest word" in note for note in notes)
+
+
+def test_a_wheel_with_another_kind_of_tyre_is_named() -> None:
+    file = FILE.with_readings(filled(BY_KEY["tyres"]))
+    for row, kind in enumerate((2, 4, 1, 1)):
+        file = SetReading("tyres", None, "sort", Reading(float(kind)), row).apply(file)
+    notes = [note.said(System.METRIC) for note in aided(file.read_at("tyres", None), file).notes]
+    assert "The front tyres are summer sport and slick: left and right turns will not agree." in notes
+    told = FILE.car.rear.tyre.kind(FILE.car.tyre)
+    assert f"The rear tyres were read as street; the car is worked out on {told} ones." in notes
+    assert from_json(to_json(file)).read_at("tyres", None).rows[1][-1].value == 4.0
+    before = readings_plain(filled(BY_KEY["tyres"]))  # as it was written when nobody asked for the kind
+    older = {**before, "columns": before["columns"][:-1], "rows": [row[:-1] for row in before["rows"]],
+             "rows_as_typed": [row[:-1] for row in before["rows_as_typed"]]}  # fmt: skip
+    assert readings_plain(readings_from(older))["rows"][0] == [*before["rows"][0][:-1], None]
 
 
 def test_ride_heights_are_brought_to_one_datum() -> None:

@@ -85,6 +85,7 @@ AIDS: tuple[Aid, ...] = (
             Entry("tread", "tread", FINE, (0.0, 25.0), "In the middle groove."),
             Entry("year", "made in", Kind.COUNT, (1950.0, 2100.0), "The last two figures of four: 3223 is week 32 of 2023."),
             Entry("pressure", "pressure", Kind.PRESSURE, (0.2, 8.0), "Cold, before it is driven."),
+            Entry("sort", "kind", Kind.COUNT, (1.0, 4.0), "1 street, 2 summer sport, 3 semi-slick, 4 slick."),
         ),
         ("car.front.tyre_load", "car.rear.tyre_load"),
         formula=r"n = \frac{w}{(w_f + w_r)/2}", source="docs/theory/measurements.md, Tyres at each wheel",

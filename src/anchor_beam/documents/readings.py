@@ -116,7 +116,9 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
     table = BY_KEY[data["aid"]]
     by_key = {one.key: one for one in (*table.entries, *table.columns)}
     axle = None if data["axle"] is None else Axle(data["axle"])
-    if table.per_axle != (axle is not None) or list(data["columns"]) != [column.key for column in table.columns]:
+    known = [column.key for column in table.columns]
+    had = len(data["columns"])  # columns that came later stand at the end: nothing was read in them
+    if table.per_axle != (axle is not None) or list(data["columns"]) != known[:had] or (known and not had):
         raise ValueError(f"these are no readings of “{table.title}”")
     if len(data["rows"]) > table.most_rows or len(data["rows"]) != len(data["rows_as_typed"]):
         raise ValueError(f"this table has up to {table.most_rows} rows")
@@ -138,10 +140,14 @@ def readings_from(data: Mapping[str, Any]) -> Readings:
     }
     if not set(entries) <= {entry.name for entry in table.entries}:
         raise ValueError(f"“{table.title}” does not ask for all of these")
+    later = (None,) * (len(known) - had)
     rows = tuple(
-        tuple(
-            None if number is None else reading(column.key, number, text)
-            for column, number, text in zip(table.columns, row, typed, strict=True)
+        (
+            *(
+                None if number is None else reading(column.key, number, text)
+                for column, number, text in zip(table.columns[:had], row, typed, strict=True)
+            ),
+            *later,
         )
         for row, typed in zip(data["rows"], data["rows_as_typed"], strict=True)
     )

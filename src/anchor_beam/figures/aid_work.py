@@ -37,6 +37,7 @@ from anchor_beam.documents.places import read
 from anchor_beam.documents.readings import Readings
 from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.errors import AnchorBeamError, at_place, placed
+from anchor_beam.figures.arches import rims
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import results
 from anchor_beam.units.kinds import Kind
@@ -316,8 +317,9 @@ def _by_wheel(asked: Asked) -> FloatArray:
 
 
 def _tyres(asked: Asked) -> Aided:
-    read = _by_wheel(asked)
-    notes = (*words.tyres_beside(read), *words.tyres_of_axles(read, asked.file.car.match))
+    car, read = asked.file.car, _by_wheel(asked)
+    kinds = (car.front.tyre.kind(car.tyre), car.rear.tyre.kind(car.tyre))
+    notes = (*words.tyre_kinds(read, kinds), *words.tyres_beside(read), *words.tyres_of_axles(read, car.match))
     widths = read[:, 0]
     if np.isnan(widths).any():
         return Aided(notes=notes, missing=("the width at each wheel",))
@@ -331,8 +333,7 @@ def _heights(asked: Asked) -> Aided:
     tracks, centres = (
         tuple(getattr(car.axle(axle), name).value for axle in Axle) for name in ("track", "wheel_centre_height")
     )
-    rims = _rims(asked.file)
-    found = ride_heights(read[:, :3], np.repeat(centres, 2), rims)
+    found = ride_heights(read[:, :3], np.repeat(centres, 2), rims(asked.file))
     heights, floor_known = found.hub_to_arch, asked.file.read_at("floor", None)
     spots = [floor_known.entries.get(f"floor_{key}") for key in CORNERS]
     now = results(car, asked.file.bench)
@@ -349,17 +350,6 @@ def _heights(asked: Asked) -> Aided:
     notes = [words.hub_to_arch(heights), *words.stands(heights, read[:, 3], read[:, 4], error), *notes]
     return Aided(beside=Beside({i: float(gap) for i, gap in enumerate(found.apart) if gap == gap}, Kind.FINE_LENGTH, odd),
                  notes=tuple(notes))  # fmt: skip
-
-
-def _rims(file: CarFile) -> FloatArray:
-    """(4,) diameters by which the rims are named [m], from what was read of the tyres; NaN where nothing was."""
-    tyres = file.read_at("tyres", None)
-    column = [entry.name for entry in tyres.table.columns].index("rim")
-    rims = np.full(len(CORNERS), np.nan)
-    for i, row in enumerate(tyres.rows):
-        if (cell := row[column]) is not None:
-            rims[i] = cell.value
-    return rims
 
 
 def _corners(asked: Asked) -> Aided:

@@ -6,8 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.aids import WHEELS
 from anchor_beam.documents.aim import AimRecord
 from anchor_beam.documents.records import AxleRecord
+from anchor_beam.figures.arches import Arches, least_room
 from anchor_beam.figures.rack.bill import Bill
 from anchor_beam.figures.results import Results
 from anchor_beam.figures.rows import heaviest_link
@@ -25,18 +27,15 @@ class Judged:
     said: Remark
 
 
-def judged(wish: Wish, aim: AimRecord, now: Results, owed: Bill) -> Judged:
-    """One constraint, of the setting on the bench; owed: what it asks to be bought and fitted."""
+def judged(wish: Wish, aim: AimRecord, now: Results, owed: Bill, known: Arches | None) -> Judged:
+    """One constraint, of a setting; owed: what it asks to be bought and fitted; known: the arches, where they were read."""
     if wish in (Wish.BUDGET, Wish.HOURS):
         sum_, most = (owed.price if wish is Wish.BUDGET else owed.hours), aim.figure(wish).value
         unknown = owed.unpriced > 0 and wish is Wish.BUDGET and sum_ <= most
         return Judged(wish, None if unknown else sum_ <= most, words.owed(wish, sum_, aim.currency, owed.unpriced))
-    judge = _JUDGES.get(wish)
-    if judge is None:
-        return Judged(wish, None, words.NOT_YET[wish])
     if now.corner is None:
         return Judged(wish, None, words.NO_BALANCE)
-    return judge(aim, now)
+    return _clears(aim, now, known) if wish is Wish.TYRE_CLEARS else _JUDGES[wish](aim, now)
 
 
 def bump_rate(now: Results, axle: Axle) -> float:
@@ -73,6 +72,17 @@ def _link_load(aim: AimRecord, now: Results) -> Judged:
 def _harshness(aim: AimRecord, now: Results) -> Judged:
     added, axle = max((100.0 * bump_rate(now, axle), axle) for axle in Axle)
     return Judged(Wish.HARSHNESS, added <= aim.harshness.value, words.over_a_bump(axle, added))
+
+
+def _clears(aim: AimRecord, now: Results, known: Arches | None) -> Judged:
+    """Kept where it clears by more than one standard deviation; within that it cannot be told."""
+    if known is None:
+        return Judged(Wish.TYRE_CLEARS, None, words.NO_ARCHES)
+    room = least_room(now, known, aim.tyre_clears.value)
+    if room is None:
+        return Judged(Wish.TYRE_CLEARS, None, words.NOT_SETTLED)
+    kept = None if abs(room.gap) < room.spread else room.gap > 0.0
+    return Judged(Wish.TYRE_CLEARS, kept, words.room(WHEELS[room.corner], room.gap, room.spread))
 
 
 _JUDGES: dict[Wish, Callable[[AimRecord, Results], Judged]] = {

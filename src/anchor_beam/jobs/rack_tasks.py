@@ -12,6 +12,7 @@ if TYPE_CHECKING:
     from anchor_beam.documents.aim import AimRecord
     from anchor_beam.documents.parts.table import Listed
     from anchor_beam.documents.searches import SearchResult, Wanted
+    from anchor_beam.figures.arches import Arches
     from anchor_beam.figures.rack.fit_rules import OnCar
     from anchor_beam.figures.rack.rows import PartRow, Rates
 
@@ -64,6 +65,7 @@ class SearchOf:
     own: tuple[Listed, ...]
     on: tuple[OnCar, OnCar]
     rack: tuple[RackBar, ...]
+    arches: Arches | None
     wanted: Wanted
 
     def run(self, report: Report) -> SearchResult:
@@ -76,7 +78,7 @@ class SearchOf:
         from anchor_beam.figures.rack.rows import parts_of
         from anchor_beam.figures.rack.search import Stock, find
 
-        stock = Stock((*self.own, *parts_of(self.lists)), *self.on, self.rack)
+        stock = Stock((*self.own, *parts_of(self.lists)), *self.on, self.rack, self.arches)
         return find(self.car, self.bench, self.reference, self.aim, stock, self.wanted, report)
 
 

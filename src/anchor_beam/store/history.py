@@ -34,15 +34,14 @@ class Past:
     act: str
 
 
-def history(garage: Garage, car: int, place: str, names: tuple[str, ...], bench: int | None) -> tuple[Past, ...]:
-    """Earlier values of a figure, the last one first: of the car itself, or of the document that holds its bench, with
-    the bar that it wore then. names: what acts that may change it are called, or how they end.
+def history(garage: Garage, car: int, place: str, names: tuple[str, ...], other: int | None) -> tuple[Past, ...]:
+    """Earlier values of a figure, the last one first: of the car itself, or of another document that holds it: its bench,
+    with the bar that it wore then, or its aim. names: what acts that may change it are called, or how they end.
 
     Raises:
         StoreError: it cannot be read.
     """
-    on_bench = place.startswith(BENCH)
-    document = bench if on_bench else car
+    document = car if place.startswith("car.") else other
     found: list[Past] = []
     for said, made_at, before, after in garage.database.rows(_LINE, car, document):
         if not any(said.startswith(name) or said.endswith(name) for name in names):
@@ -58,7 +57,7 @@ def history(garage: Garage, car: int, place: str, names: tuple[str, ...], bench:
 def _figure(garage: Garage, revision: int, place: str) -> Figure | None:
     """A figure in a revision of its document; None where it had none, such as a hole that was not there yet."""
     record = garage.revisions.record(revision)
-    within = place.removeprefix("car.").removeprefix(BENCH)
+    within = place.partition(".")[2]
     try:
         if not place.startswith(BENCH):
             found: Figure = read(record, within)

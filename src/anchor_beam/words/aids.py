@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.car.measured import weights
-from anchor_beam.core.grip.tyre import TyreMatch
+from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import CORNERS
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words.remark import Remark
@@ -154,8 +154,22 @@ def floor_unknown() -> Remark:
 WORN, OLDER, SOFTER = 1.5e-3, 2.0, 10e3  # m of tread, years, Pa: beyond that two tyres of an axle are not alike
 
 
+def tyre_kinds(read: FloatArray, of_axles: tuple[TyreKind, TyreKind]) -> list[Remark]:
+    """Kinds that were read, the last of the aid's columns, against each other and against what the car says of its axles."""
+    said = []
+    for axle, left, right, told in (("front", 0, 1, of_axles[0]), ("rear", 2, 3, of_axles[1])):
+        kinds = [list(TyreKind)[round(number) - 1] for number in read[[left, right], -1].tolist() if number == number]
+        if len(set(kinds)) > 1:
+            said.append(
+                Remark(f"The {axle} tyres are {kinds[0]} and {kinds[1]}: left and right turns will not agree.")
+            )
+        elif kinds and kinds[0] is not told:
+            said.append(Remark(f"The {axle} tyres were read as {kinds[0]}; the car is worked out on {told} ones."))
+    return said
+
+
 def tyres_beside(read: FloatArray) -> list[Remark]:
-    """What differs between left and right: (4, 6) as the aid's columns, NaN where not read."""
+    """What differs between left and right: (4, 7) as the aid's columns, NaN where not read."""
     said = []
     for axle, left, right in (("front", 0, 1), ("rear", 2, 3)):
         gap = [abs(float(value)) for value in read[left] - read[right]]

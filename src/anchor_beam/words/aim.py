@@ -18,9 +18,8 @@ SENTENCES = {
 }
 """Before and behind the figure of a constraint."""
 
-NOT_YET = {
-    Wish.TYRE_CLEARS: Remark("no clearance is known yet: it rules nothing out"),
-}
+NO_ARCHES = Remark("not known until ride heights are read at every wheel: it rules nothing out")
+NOT_SETTLED = Remark("cannot be told: the car tips before that")
 NO_BALANCE = Remark("cannot be told: there is no balance now")
 STAYS_DOWN = Remark("no inside wheel lifts")
 NO_LINK = Remark("no link carries anything")
@@ -42,6 +41,12 @@ def lifts(axle: Axle, at: float) -> Remark:
 def link(axle: Axle, side: Side, force: float) -> Remark:
     """The most loaded link."""
     return Remark(f"{axle} {side} link {{}}", ((force, Kind.FORCE),))
+
+
+def room(wheel: str, gap: float, spread: float) -> Remark:
+    """How near a tyre comes to the edge of its arch [m]."""
+    values = ((abs(gap), Kind.FINE_LENGTH), (spread, Kind.FINE_LENGTH))
+    return Remark(f"{wheel} {'keeps {} ± {} under' if gap > 0.0 else 'is {} ± {} into'} its arch", values)
 
 
 def over_a_bump(axle: Axle, added: float) -> Remark:

@@ -36,6 +36,7 @@ from anchor_beam.documents.records import (
 )
 from anchor_beam.documents.searches import FoundSetting, Made, SearchResult, Wanted
 from anchor_beam.errors import AnchorBeamError, NoSolution
+from anchor_beam.figures.arches import Arches
 from anchor_beam.figures.asked import bump_part, judged
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.ladder import reachable
@@ -57,12 +58,14 @@ GATHERING = 0.3  # part of the work that goes into hanging every bar
 
 @dataclass(frozen=True)
 class Stock:
-    """What can be chosen from: parts of every list and own ones, and the two axles of the car as fit rules see them."""
+    """What can be chosen from: parts of every list and own ones, and the two axles of the car as fit rules see them; its
+    arches, where they were read."""
 
     parts: tuple[Listed, ...]
     front: OnCar
     rear: OnCar
     rack: tuple[RackBar, ...]
+    arches: Arches | None = None
 
     def on(self, axle: Axle) -> OnCar:
         """One axle."""
@@ -108,7 +111,7 @@ def find(
             raise NoSolution("search", words.nothing_left(axle, tuple(excluded.most_common())))
     wish = Wish(wanted.margin, wanted.roll, aim.inside_down.value if Asked.INSIDE_DOWN in aim.asked else None)
     front, rear = (EndBars.of_bars([each.bar for each in end]) for end in ends)
-    judge = _Judge(car, bench, aim, wanted, (ends[0], ends[1]), (front, rear))
+    judge = _Judge(car, bench, aim, wanted, (ends[0], ends[1]), (front, rear), stock.arches)
 
     def so_far(found: Found, done: float) -> None:
         told(judge.rough(found), GATHERING + (0.9 - GATHERING) * done)
@@ -234,6 +237,7 @@ class _Judge:
     wanted: Wanted
     ends: tuple[list[_Choice], list[_Choice]]
     bars: tuple[EndBars, EndBars]
+    arches: Arches | None
 
     def _setting(self, found: Found, i: int) -> Setting:
         front, rear = self.ends[0][int(found.front[i])].end, self.ends[1][int(found.rear[i])].end
@@ -310,7 +314,7 @@ class _Judge:
             excluded[words.UNSOLVED] += 1
             return None
         for wish in self.aim.asked:
-            if judged(wish, self.aim, now, self._owed(found, i)).kept is False:
+            if judged(wish, self.aim, now, self._owed(found, i), self.arches).kept is False:
                 excluded[words.BROKEN[wish]] += 1
                 return None
         off = abs(_beside(margin, self.wanted.margin))

@@ -25,6 +25,7 @@ from anchor_beam.documents.parts.table import Listed
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting
 from anchor_beam.documents.searches import Made, SearchResult, Wanted
 from anchor_beam.errors import DocumentError, InputError, Problem
+from anchor_beam.figures.arches import arches
 from anchor_beam.figures.rack.bill import bill_of
 from anchor_beam.figures.rack.fit_rules import on_car, verdict
 from anchor_beam.figures.rack.rows import parts_of, rates
@@ -135,7 +136,9 @@ def rack_search(question: RackSearchQuestion) -> dict[str, Any]:
         tuple((each.axle, _made(each)) for each in question.made),
     )  # fmt: skip
     own = tuple(Listed(PartKind.BAR, item.axle, item.bar) for item in file.rack)
-    stock = Stock((*own, *_parts(question)), on_car(file, Axle.FRONT), on_car(file, Axle.REAR), file.rack)
+    stock = Stock(
+        (*own, *_parts(question)), on_car(file, Axle.FRONT), on_car(file, Axle.REAR), file.rack, arches(file)
+    )
 
     def told(_so_far: SearchResult, done: float) -> None:
         report(done)

@@ -12,6 +12,7 @@ from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.drawings.shapes import Size
+from anchor_beam.figures.arches import arches
 from anchor_beam.figures.asked import judged
 from anchor_beam.figures.rack.bill import bill_of
 from anchor_beam.session.edits import AskFor, RuleOut
@@ -97,7 +98,7 @@ class Constraints(QWidget):
         for wish, box in self.switches.items():
             with QSignalBlocker(box):
                 box.setChecked(wish in aim.asked)
-            found, label = judged(wish, aim, shown.now, bill_of(shown.file)), self.verdicts[wish]
+            found, label = judged(wish, aim, shown.now, bill_of(shown.file), arches(shown.file)), self.verdicts[wish]
             broken = found.kept is False and wish in aim.asked
             said = found.said.said(self._bridge.units)
             word = verdict(found.kept)

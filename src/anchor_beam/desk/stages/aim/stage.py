@@ -24,10 +24,13 @@ def _open(shown: Picture) -> str:
     aim = shown.file.aim
     if not aim.asked:
         return ""
+    from anchor_beam.figures.arches import arches
     from anchor_beam.figures.asked import judged  # the first picture does without, where nothing is asked
     from anchor_beam.figures.rack.bill import bill_of
 
-    count = sum(judged(wish, aim, shown.now, bill_of(shown.file)).kept is False for wish in aim.asked)
+    count = sum(
+        judged(wish, aim, shown.now, bill_of(shown.file), arches(shown.file)).kept is False for wish in aim.asked
+    )
     return f"{count} not kept" if count else ""
 
 

@@ -245,6 +245,7 @@ class SearchView(QWidget):
         except InputError as problem:
             self._say_trouble(faults.sentence(problem, self._bridge.units))
             return
+        from anchor_beam.figures.arches import arches
         from anchor_beam.jobs.rack_tasks import SearchOf
 
         file, workshop = shown.file, self._bridge.workshop
@@ -254,7 +255,7 @@ class SearchView(QWidget):
             return
         on = on_car(file, Axle.FRONT), on_car(file, Axle.REAR)
         request = SearchOf(
-            file.car, file.bench, file.reference_setting, file.aim, lists[0], own, on, file.rack, wanted
+            file.car, file.bench, file.reference_setting, file.aim, lists[0], own, on, file.rack, arches(file), wanted
         )
         self._searching = workshop.car, wanted
         self._set_going(True)
