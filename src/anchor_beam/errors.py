@@ -15,8 +15,9 @@ AnchorBeamError
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import TypeVar
+
+from anchor_beam.immutable import immutable
 
 T = TypeVar("T")
 
@@ -108,7 +109,7 @@ class GarageGone(StoreError):
     """The name no longer leads to the garage that was opened, or the file is no longer whole."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Problem:
     """One thing wrong in a document: its place there (`bars[1].wall_mm`), the sentence, what would be right."""
 

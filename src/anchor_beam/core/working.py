@@ -5,10 +5,10 @@ A working is data, not text: values stay in SI with their kind of quantity, and 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Term:
     """One value in a working: its symbol in the formula, its name in words, value [SI] and kind of quantity."""
 
@@ -18,7 +18,7 @@ class Term:
     kind: str
 
 
-@dataclass(frozen=True)
+@immutable
 class Working:
     """Formula, the values put into it, the result, and where the formula comes from.
 

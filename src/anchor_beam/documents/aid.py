@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.inputs import SUFFIX
 from anchor_beam.errors import OutOfRange
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 
 MOST_ROWS = 60  # of one table
 
 
-@dataclass(frozen=True)
+@immutable
 class Entry:
     """One thing that is read. legal: closed range in the document's unit. typical: place in the car, `{axle}` in it, of the
     figure that stands in until somebody reads it, or a number in the document's unit, or None. after: a word behind the unit,
@@ -47,7 +46,7 @@ class Entry:
             raise OutOfRange(place, self.label, got=value, low=low, high=high, kind=self.kind)
 
 
-@dataclass(frozen=True)
+@immutable
 class Aid:
     """One measurement. way: its title in a list of ways to one figure. how: what to do, in the order in which it is done.
 

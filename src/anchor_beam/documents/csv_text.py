@@ -6,16 +6,16 @@ import csv
 import io
 import math
 import re
-from dataclasses import dataclass
 
 from anchor_beam.errors import DocumentError, InputError, Problem
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import TYPED, UNITS, Kind, System
 
 _HEAD = re.compile(r"^\s*(?P<name>[^\[\]]+?)\s*(?:\[(?P<unit>[^\[\]]*)\])?\s*$")
 _SEPARATORS = (";", "\t", ",")
 
 
-@dataclass(frozen=True)
+@immutable
 class Head:
     """Heading of a column: its name in small letters, its unit where it names one, and where it stands."""
 
@@ -36,7 +36,7 @@ class Head:
         return factors[symbol]
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """Cells of a line, and its number in the file."""
 
@@ -48,7 +48,7 @@ class Line:
         return self.cells[at].strip() if at < len(self.cells) else ""
 
 
-@dataclass(frozen=True)
+@immutable
 class CsvText:
     """A table that was read: headings that could be, lines below them, and whether numbers have a decimal comma."""
 

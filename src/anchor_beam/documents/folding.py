@@ -17,11 +17,12 @@ from anchor_beam.documents.aim import usual_aim
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part
 from anchor_beam.documents.kinds import DocumentKind
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, RackBar, Setting
+from anchor_beam.immutable import immutable
 
 Record = Callable[[int], Any]  # the record of a revision
 
 
-@dataclass(frozen=True)
+@immutable
 class Head:
     """Where a document stands: its kind and its latest revision."""
 
@@ -32,7 +33,7 @@ class Head:
 Heads = Mapping[int, Head]  # by document
 
 
-@dataclass(frozen=True)
+@immutable
 class NewRevision:
     """A revision that is to be kept. owner: the car's document, None for what belongs to the garage."""
 
@@ -44,7 +45,7 @@ class NewRevision:
     record: Any
 
 
-@dataclass(frozen=True)
+@immutable
 class Move:
     """The head of a document from one revision to another; None where it does not exist before or after."""
 
@@ -53,7 +54,7 @@ class Move:
     after: int | None
 
 
-@dataclass(frozen=True)
+@immutable
 class Changes:
     """What an edit writes: revisions, and the heads that move to them. heads, file: how the car stands afterwards."""
 

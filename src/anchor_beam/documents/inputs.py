@@ -19,6 +19,7 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.wishes import Confidence
 from anchor_beam.errors import OutOfRange
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import DEG, G, Kind
 
 
@@ -77,7 +78,7 @@ class Enters(Enum):
     NOTHING = auto()  # a wish, or a count
 
 
-@dataclass(frozen=True)
+@immutable
 class Around:
     """What a typical value may depend on: the car's tyre, drive, use and driver, which axle it is about, and its kind.
 
@@ -95,7 +96,7 @@ class Around:
 Later = Callable[[Around], float]
 
 
-@dataclass(frozen=True)
+@immutable
 class Field:
     """One input. legal and usual are closed ranges in SI; spread of a typical value is absolute [SI] plus relative.
 
@@ -177,7 +178,7 @@ def length(
     )
 
 
-@dataclass(frozen=True)
+@immutable
 class Way:
     """A way that a coordinate goes, with what it is counted from; ranges in mm."""
 

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.parts.facts import BracketPart, BushingPart, LinkPart
 from anchor_beam.documents.records import NO_PAIR, BarRecord, BarState, Figure, Pair
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class KeptEnd:
     """What is on one axle; worn: revision of the part that is fitted there."""
 
@@ -25,7 +24,7 @@ class KeptEnd:
     pickup: int = 0
 
 
-@dataclass(frozen=True)
+@immutable
 class KeptSetting:
     """A setting under a name."""
 
@@ -35,7 +34,7 @@ class KeptSetting:
     state: str = ""
 
 
-@dataclass(frozen=True)
+@immutable
 class KeptBench:
     """The setting on the bench, the name of the one that it is compared with, empty for none, and the pair that the car is
     changed between."""
@@ -45,14 +44,14 @@ class KeptBench:
     pair: Pair = NO_PAIR
 
 
-@dataclass(frozen=True)
+@immutable
 class KeptRack:
     """The parts that a car's user tries on it, as documents of the garage, in their order."""
 
     parts: tuple[int, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Part:
     """A bar and the axle it fits. It belongs to the garage: several cars may wear it."""
 
@@ -60,7 +59,7 @@ class Part:
     bar: BarRecord
 
 
-@dataclass(frozen=True)
+@immutable
 class PartsList:
     """A list of parts that somebody brought in. It belongs to the garage; its text is kept as bytes, under their hash."""
 
@@ -68,7 +67,7 @@ class PartsList:
     blob: str
 
 
-@dataclass(frozen=True)
+@immutable
 class Photo:
     """A picture of something; its bytes are kept once, under their hash (SHA-256, hexadecimal)."""
 

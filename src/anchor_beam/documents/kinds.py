@@ -7,7 +7,7 @@ A kind has a schema version of its own. `read` takes what any earlier version wr
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from typing import TYPE_CHECKING, Any, Generic, TypeVar
 
 from anchor_beam.core.sides import Axle
@@ -19,6 +19,7 @@ from anchor_beam.documents.load_states import LoadState
 from anchor_beam.documents.obstacles import Obstacle, obstacle_from, obstacle_plain
 from anchor_beam.documents.readings import Readings, readings_from, readings_plain
 from anchor_beam.documents.records import CarRecord, Pair
+from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
     from anchor_beam.documents.searches import KeptSearch
@@ -35,7 +36,7 @@ def _same(record: Any, _numbers: Mapping[int, int]) -> Any:
     return record
 
 
-@dataclass(frozen=True)
+@immutable
 class DocumentKind(Generic[R]):
     """How one kind of document is kept.
 

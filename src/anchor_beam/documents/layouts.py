@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.core.grip.model import Drive, RearBrakes
@@ -10,9 +9,10 @@ from anchor_beam.core.grip.tyre import TyreKind, TyreMatch
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.making import axle_record, bar_record, car_record, end_setting
 from anchor_beam.documents.records import Adjuster, BarState, CarFile, Provenance, RackBar, Setting
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Layout:
     """A typical car to start from."""
 

@@ -3,19 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from anchor_beam.core.car.measured import Weights, weights
 from anchor_beam.documents.fields import CAR_FIELDS
 from anchor_beam.documents.inputs import Figure
 from anchor_beam.documents.records import CarRecord
+from anchor_beam.immutable import immutable
 
 NAMES = ("corner_fl", "corner_fr", "corner_rl", "corner_rr", "cg_height")
 STATE_FIELDS = tuple(field for name in NAMES for field in CAR_FIELDS if field.name == name)
 
 
-@dataclass(frozen=True)
+@immutable
 class LoadState:
     """figures: of `NAMES`, in their order."""
 

@@ -6,13 +6,12 @@ usual the least good of them stands here. The arguments: docs/theory/uncertainty
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.arrays import GRAVITY
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import DEG
 
 
-@dataclass(frozen=True)
+@immutable
 class Method:
     """What a figure is measured with, one standard deviation: absolute [SI] plus a part of the value, and about how many
     minutes of work it takes once the tools are there."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from enum import StrEnum
 from typing import Any
 
@@ -11,6 +11,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.inputs import SUFFIX
 from anchor_beam.documents.readings import Reading
 from anchor_beam.errors import InputError, OutOfRange
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import DEG, Kind
 
 MOST = 40  # obstacles of a car
@@ -66,7 +67,7 @@ class Shape(StrEnum):
     WHEEL = "wheel"
 
 
-@dataclass(frozen=True)
+@immutable
 class Size:
     """A number of a shape: its name, its label, its kind, and between what it may lie [SI]."""
 
@@ -105,7 +106,7 @@ SIZES: dict[Shape, tuple[Size, ...]] = {
 corners; a wheel by its centre."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Obstacle:
     """numbers: of its shape [SI], in the order of `SIZES`. own_least: the gap that it needs, where somebody said [m].
     typed: what was typed for each number, empty where nothing was. measured: not so until every

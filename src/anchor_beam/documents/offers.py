@@ -6,7 +6,6 @@ Only a figure that still stands where the program once put it, marked typical an
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.car.measured import weights
 from anchor_beam.core.grip.model import Drive, RearBrakes
@@ -15,9 +14,10 @@ from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.layouts import LAYOUTS, Layout, typical_car
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, CarRecord, Figure, Provenance
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Offer:
     """A better typical value of a figure [SI], by its place, beside the one that stands there; or of a choice."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.fields import field_at
@@ -11,13 +11,14 @@ from anchor_beam.documents.places import put, read
 from anchor_beam.documents.readings import Reading
 from anchor_beam.documents.records import BarState, CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 
 TOTAL, SHARE = "total", "front_share"
 BARS = {axle: f"bench.{axle}.bar.od" for axle in Axle}
 
 
-@dataclass(frozen=True)
+@immutable
 class Quick:
     """One quick entry: a place in the car, or one of the two that corner weights are made from."""
 

@@ -11,6 +11,7 @@ from typing import Any
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aid import Aid
 from anchor_beam.documents.aids import BY_KEY
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import System
 from anchor_beam.units.parse import parse
 
@@ -38,7 +39,7 @@ class Support(StrEnum):
     BLOCKS = "wheels on blocks"
 
 
-@dataclass(frozen=True)
+@immutable
 class Readings:
     """Of one aid, about one axle or the whole car. rows: as the aid's columns; what was not read is None. support: what
     carried the car; state: name of its load state then, empty where none had a name."""

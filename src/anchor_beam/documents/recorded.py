@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import TypeVar, dataclass_transform
 
 from anchor_beam.documents.inputs import angle, coordinate, length, mass, quantity, rate, ratio
+from anchor_beam.immutable import immutable
 
 T = TypeVar("T")
 HASH = "_hash"
@@ -17,7 +18,7 @@ HASH = "_hash"
 )
 def record(cls: type[T]) -> type[T]:
     """A frozen dataclass that works out its hash the first time only: big records are keys of caches, see decision 0012."""
-    made = dataclass(frozen=True)(cls)
+    made = immutable(cls)
     whole: Callable[[T], int] = made.__hash__
 
     def once(self: T) -> int:

@@ -7,7 +7,7 @@ fields, bands and import follow from the declaration. See docs/architecture.md.
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from enum import StrEnum
 from typing import TYPE_CHECKING, Any
 
@@ -32,6 +32,7 @@ from anchor_beam.documents.readings import Readings
 from anchor_beam.documents.recorded import record
 from anchor_beam.documents.setting import NO_PAIR, BarRecord, BarState, EndSetting, Pair, Setting
 from anchor_beam.documents.wishes import Confidence, roll_wish, wish
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import DEG, G, Kind
 
 if TYPE_CHECKING:
@@ -220,7 +221,7 @@ WINDOWS = {
 """Names of the two figures that say what margin is wanted in a phase; those of the middle are older than the others."""
 
 
-@dataclass(frozen=True)
+@immutable
 class RackBar:
     """A bar that the team owns and the axle it fits. part: its document in the garage, None until it is kept."""
 
@@ -229,7 +230,7 @@ class RackBar:
     part: int | None = field(default=None, compare=False)
 
 
-@dataclass(frozen=True)
+@immutable
 class CarFile:
     """Everything about one car: its data, the rack, the saved settings, the setting on the bench, the reference, what was
     read at the measuring aids, its load states, the settings that it is changed between, what is asked of it,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.core.grip.driving import Phase
@@ -10,13 +9,14 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.plain import setting_from, setting_plain
 from anchor_beam.documents.records import Setting
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 MM = 1e-3
 FIGURES = ("margin", "roll", "off", "price", "hours", "unpriced")  # of a setting that was found
 MOST_MADE = 2000  # bars that could be made, of one axle
 
 
-@dataclass(frozen=True)
+@immutable
 class Made:
     """A bar that could be made instead of the one on an axle: diameters, walls (None for solid), arm lengths and holes from
     the end of the arm [m], each tried with each."""
@@ -43,7 +43,7 @@ class Made:
             )
 
 
-@dataclass(frozen=True)
+@immutable
 class Wanted:
     """margin [%] of a phase and roll gradient [rad/(m/s^2)] as windows, roll None where it does not matter. stays: axles
     whose bar stays, in whichever hole. made: bars that could be made, by axle; of the others the rack is searched."""
@@ -65,7 +65,7 @@ class Wanted:
             made.require_few(axle)
 
 
-@dataclass(frozen=True)
+@immutable
 class FoundSetting:
     """A setting in its place: margin [%], roll gradient [rad/(m/s^2)], off: how far beside what was wanted, 0 within; price
     and hours of what it asks for, unpriced: parts of that without a price."""
@@ -79,7 +79,7 @@ class FoundSetting:
     unpriced: int = 0
 
 
-@dataclass(frozen=True)
+@immutable
 class SearchResult:
     """rows: best first. examined: pairs that were worked out. excluded: what was left out, by reason and how many. final: no
     longer so far; a setting of it and the Beam agree."""
@@ -90,7 +90,7 @@ class SearchResult:
     final: bool = True
 
 
-@dataclass(frozen=True)
+@immutable
 class KeptSearch:
     """The last search of a car: what was wanted, and what was found."""
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from enum import StrEnum
 
 from anchor_beam.core.linkage.holes import Holes
@@ -10,6 +10,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, rate
 from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Ends, Fitting, LinkPart, PartFacts
 from anchor_beam.documents.recorded import record
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 
 BAR, LINKAGE = Enters.BAR, Enters.LINKAGE
@@ -178,7 +179,7 @@ class Setting:
         return replace(self, front=end) if axle is Axle.FRONT else replace(self, rear=end)
 
 
-@dataclass(frozen=True)
+@immutable
 class Pair:
     """Names of two settings between which a car is changed, and of the one that it was signed off in; empty for none."""
 

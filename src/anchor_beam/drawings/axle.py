@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.drawings.bars import tone_of
@@ -21,6 +20,7 @@ from anchor_beam.drawings.shapes import (
     Text,
     Tone,
 )
+from anchor_beam.immutable import immutable
 
 TYRE, BODY = 0.2, 0.95  # m: width of a tyre as drawn, and how high the springs end
 LEFT, RIGHT = -1.48, 1.02  # m of the two columns of fields
@@ -29,7 +29,7 @@ ABOVE, BELOW = 1.24, -0.34  # m of the two rows of fields
 APART = 0.52  # m between the fields of a row
 
 
-@dataclass(frozen=True)
+@immutable
 class AxleShape:
     """Lengths [m] and the lean of the wheels [rad]; idle: names of figures that play no part here."""
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -30,6 +29,7 @@ from anchor_beam.drawings.shapes import (
     Tube,
     rectangle,
 )
+from anchor_beam.immutable import immutable
 from anchor_beam.words.names import LETTER
 
 TYRE_WIDTH, TYRE_SHOWN = 0.07, 0.24  # m; the tyre is a bystander here: narrow, and cut to the bar's part of it
@@ -37,7 +37,7 @@ ROOMY = 370.0  # px/m at the normal font size from which every word has room
 GAP, LOADED_GAP = 0.17, 0.38  # m between the two bars on the board, and with words about stress between them
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ShownLoad:
     """What a bar carries at 1 g. s: (m,) arc length [m], stress: (m,) over the largest of both bars [-]; words: the
     highest stress, and where the bar gives."""
@@ -47,7 +47,7 @@ class ShownLoad:
     words: tuple[str, str]
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ShownBar:
     """One axle's bar as the drawing needs it; where none is fitted only its title is drawn. labels: what each hole gives, by
     side. fixed: what the bar gives and what it is fixed to, where it has no links."""

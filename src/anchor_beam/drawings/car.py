@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import (
@@ -20,10 +18,11 @@ from anchor_beam.drawings.shapes import (
     Tone,
     rectangle,
 )
+from anchor_beam.immutable import immutable
 from anchor_beam.words.names import LETTER
 
 
-@dataclass(frozen=True)
+@immutable
 class CarShape:
     """Dimensions [m] that the drawings are made from; tracks, wheel radii and roll centres front then rear."""
 

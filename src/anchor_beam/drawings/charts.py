@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
 
 from anchor_beam.drawings.shapes import Tone
+from anchor_beam.immutable import immutable
 
 Points = tuple[tuple[float, float], ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Curve:
     """One curve; points with NaN break it. ghost: of the reference. dotted: the second of a pair, such as the right side."""
 
@@ -22,7 +22,7 @@ class Curve:
     dotted: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Mark:
     """An upright hairline at x with a word on it."""
 
@@ -32,7 +32,7 @@ class Mark:
     within: bool = False  # the axis is made long enough for it
 
 
-@dataclass(frozen=True)
+@immutable
 class Chart:
     """Title and both axes with their units in words; empty says why there is nothing to see."""
 

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.drawings.shapes import XY, Align, Circle, Drawing, Item, Line, Pen, Ring, Size, Slot, Text, Tone
+from anchor_beam.immutable import immutable
 
 LOADS = (0.4, 2.0)  # of the load that a tyre is made for
 LEANS = (-4.0, 6.0)  # deg
@@ -16,7 +16,7 @@ TICKS = {
 WIDE, HIGH = 1.5, 0.9  # m of one curve on the board
 
 
-@dataclass(frozen=True)
+@immutable
 class TyreShape:
     """grip and load sensitivity [-], best camber [deg], loss beside it [1/deg^2]."""
 

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Align, Circle, Dimension, Drawing, Item, Line, Pen, Size, Text, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.words.links import ARM_PIVOT, BAR_OFF
 
 THICK = 0.05  # m: the arm as it is drawn
@@ -14,7 +13,7 @@ ROOM = 0.14  # m of the board beside what is drawn
 BELOW, ABOVE = 0.11, 0.09  # m from the arm to its dimensions
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownFixedEnds:
     """arm: from the pivot axis to the wheel; off: from it to the bar; od of the bar; wheel: its radius [m]. fixed_to, held:
     in words."""

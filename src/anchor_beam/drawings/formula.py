@@ -8,7 +8,8 @@ backslash before the name of a Greek letter gives the letter.
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+
+from anchor_beam.immutable import immutable
 
 SYMBOLS = {
     "alpha": "α", "beta": "β", "gamma": "γ", "delta": "δ", "theta": "θ", "kappa": "κ", "lambda": "λ", "mu": "μ", "nu": "ν",
@@ -21,7 +22,7 @@ _TOKEN = re.compile(
 _SPACED = frozenset("=+−<>")
 
 
-@dataclass(frozen=True)
+@immutable
 class Word:
     """A run of text; slanted for a quantity, upright for numbers, signs and words."""
 
@@ -29,14 +30,14 @@ class Word:
     slanted: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """Parts side by side."""
 
     parts: tuple[Part, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Scripts:
     """Something with an index below and a power above, either of them None where there is none."""
 
@@ -45,7 +46,7 @@ class Scripts:
     above: Part | None
 
 
-@dataclass(frozen=True)
+@immutable
 class Fraction:
     """One thing over another."""
 
@@ -53,7 +54,7 @@ class Fraction:
     under: Part
 
 
-@dataclass(frozen=True)
+@immutable
 class Root:
     """A square root."""
 

@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.charts import Points, steps
 from anchor_beam.drawings.shapes import XY, Align, Drawing, Item, Label, LabelStack, Line, Pen, Ring, Size, Text, Tone
+from anchor_beam.immutable import immutable
 
 WIDE, HIGH = 1.5, 0.92  # m of the frame as drawn
 ROOM = 0.05  # part of the heights above and below what is drawn
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownHole:
     """A curve in the user's units, its name at its end; right: of the right side, where it differs."""
 
@@ -23,7 +23,7 @@ class ShownHole:
     right: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownChart:
     """In the user's units. fitted: lengths of the left and the right link as fitted. at_hand: links that could be used, with
     what is said of each. used: the name of the hole that is used."""

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import tone_of
@@ -23,11 +22,12 @@ from anchor_beam.drawings.shapes import (
     Text,
     Tone,
 )
+from anchor_beam.immutable import immutable
 
 SECTOR = 0.05  # m: radius of the sector that shows how far a joint is out of its plane
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownJoint:
     """How far the joints of a link are out of their plane [rad], and what they give; None where nobody knows that."""
 
@@ -41,7 +41,7 @@ class ShownJoint:
         return self.limit is not None and self.angle > 0.8 * self.limit
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownLink:
     """One side, all in m from the bar's pivot axis, x forward and z up as the core gives them.
 

@@ -3,17 +3,17 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.links import ShownJoint, sector
 from anchor_beam.drawings.shapes import XY, Align, Circle, Drawing, Item, Line, Pen, Ring, Size, Text, Tone
+from anchor_beam.immutable import immutable
 
 TYRE = 0.2  # m: width of a tyre as drawn
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownSide:
     """One side, (out to the right of the board, up) in m from the bar's pivot axis on the car's centre plane.
 
@@ -29,7 +29,7 @@ class ShownSide:
     words: str
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownAxle:
     """Both sides; lengths [m]. pivot: of the bar from the car's centre plane. lean: of both wheels with a live axle [rad]."""
 

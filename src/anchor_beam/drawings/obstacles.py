@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.drawings.shapes import XY, Align, Circle, Item, Line, Pen, Size, Text, Tone, rectangle
+from anchor_beam.immutable import immutable
 
 Place = tuple[float, float, float]
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownObstacle:
     """A solid in the bar's frame, x forward, y left, z up [m], where it is in the pose that is drawn. ends: one point of a
     ball or a wheel, two of a rod, opposite corners of a block. wheel: its width, 0 for all else. tight: needs more room."""

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from itertools import groupby
 
 from anchor_beam.drawings.shapes import XY, Align, Circle, Item, Line, Pen, Ring, Size, Text, Tone
+from anchor_beam.immutable import immutable
 
 Cells = tuple[tuple[float, float, float, float], ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class ShownZone:
     """x forward, z up, from the bar's pivot axis [m]. low, high: of what was tried. cells: of the zone, as x and z of two
     corners. best: letters at their points. datums: numbers at their holes."""

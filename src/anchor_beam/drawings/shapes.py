@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
+
+from anchor_beam.immutable import immutable
 
 XY = tuple[float, float]
 
@@ -52,7 +53,7 @@ class Align(StrEnum):
     RIGHT = "right"
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """Polyline, closed and filled if wanted."""
 
@@ -63,7 +64,7 @@ class Line:
     fill: Tone | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Tube:
     """A bar along a centreline, drawn at its true width [m]: solid, or as a double line."""
 
@@ -73,7 +74,7 @@ class Tube:
     double: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Circle:
     """Circle with a radius in metres."""
 
@@ -84,7 +85,7 @@ class Circle:
     fill: Tone | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Ring:
     """A hole or a joint: a mark of fixed size on the screen, filled when chosen."""
 
@@ -93,7 +94,7 @@ class Ring:
     chosen: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Text:
     """Text at a point; `raise_by` lifts it by lines of its own height. scales: between which it is shown [px/m at the normal
     font size], for words that need room; paper has it."""
@@ -112,7 +113,7 @@ class Text:
         return self.scales[0] <= scale <= self.scales[1]
 
 
-@dataclass(frozen=True)
+@immutable
 class Dimension:
     """Dimension line with ends, and a slot or a text in its middle."""
 
@@ -122,7 +123,7 @@ class Dimension:
     slot: str = ""
 
 
-@dataclass(frozen=True)
+@immutable
 class Slot:
     """Room for a field or control of the interface, by key: the place of a figure, or a name."""
 
@@ -132,7 +133,7 @@ class Slot:
     raise_by: float = 0.0
 
 
-@dataclass(frozen=True)
+@immutable
 class Area:
     """A rectangle that a control of the interface covers, by key: corners in metres."""
 
@@ -141,7 +142,7 @@ class Area:
     high: XY
 
 
-@dataclass(frozen=True)
+@immutable
 class Label:
     """One line of a stack: number, unit, whether it is the chosen one. name: what somebody calls it, where there is room."""
 
@@ -155,7 +156,7 @@ class Label:
         return ", ".join(filter(None, (self.unit, self.name))) if roomy else self.unit
 
 
-@dataclass(frozen=True)
+@immutable
 class LabelStack:
     """Labels for marks that lie close together: fanned out to a readable distance, with hairlines to their marks. The
     caption, and names, are shown from a scale of `caption_from` on [px/m at the normal font size]."""
@@ -170,7 +171,7 @@ class LabelStack:
 Item = Line | Tube | Circle | Ring | Text | Dimension | Slot | Area | LabelStack
 
 
-@dataclass(frozen=True)
+@immutable
 class Drawing:
     """Items in painting order, and the rectangle that must be visible. to_scale: not so where it is a curve or a sketch."""
 

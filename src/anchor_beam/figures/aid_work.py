@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from functools import lru_cache, partial
 
 import numpy as np
@@ -40,6 +40,7 @@ from anchor_beam.errors import AnchorBeamError, at_place, placed
 from anchor_beam.figures.arches import rims
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import results
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import aids as words
 from anchor_beam.words.remark import Remark
@@ -47,7 +48,7 @@ from anchor_beam.words.remark import Remark
 SCALES = 1.0  # kg, one standard deviation of both front pads together
 
 
-@dataclass(frozen=True)
+@immutable
 class Given:
     """A figure that an aid gives to the car: place, value and one standard deviation [SI]."""
 
@@ -56,7 +57,7 @@ class Given:
     spread: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Beside:
     """How far each row of a table lies beside what was fitted [SI], of a kind, and what is said of those that do not fit.
     Rows are numbered as they were typed."""
@@ -66,7 +67,7 @@ class Beside:
     said: Mapping[int, str] = field(default_factory=dict)
 
 
-@dataclass(frozen=True)
+@immutable
 class Aided:
     """What readings give. notes: what else is to be said. missing: labels of what is still to be read. problem: why nothing
     follows."""
@@ -89,7 +90,7 @@ def entry_figure(entry: Entry, readings: Readings, file: CarFile) -> tuple[float
     return None if entry.typical is None else (entry.typical * entry.scale, False)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Asked:
     """Readings laid out: entries [SI] by name, the table (n, columns) [SI], and which typed row each of its rows is."""
 

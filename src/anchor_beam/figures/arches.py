@@ -7,8 +7,6 @@ Source: docs/theory/clearance.md, "Under the arch".
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.car.bars import bars
@@ -19,11 +17,12 @@ from anchor_beam.core.measure.heights import ride_heights
 from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.documents.records import CarFile
 from anchor_beam.figures.results import Results, both_turns
+from anchor_beam.immutable import immutable
 
 HUB_TO_ARCH = ("hub", "ground", "rim")  # columns of the aid that lead to the height of the arch
 
 
-@dataclass(frozen=True)
+@immutable
 class Arches:
     """Hub to arch of each wheel as the car stands [m], fl, fr, rl, rr, and one standard deviation of each."""
 
@@ -31,7 +30,7 @@ class Arches:
     error: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Room:
     """The least gap between a tyre and its arch [m], below zero where it touches; which wheel; one standard deviation [m]."""
 

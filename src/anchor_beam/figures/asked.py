@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aids import WHEELS
@@ -13,12 +12,13 @@ from anchor_beam.figures.arches import Arches, least_room
 from anchor_beam.figures.rack.bill import Bill
 from anchor_beam.figures.results import Results
 from anchor_beam.figures.rows import heaviest_link
+from anchor_beam.immutable import immutable
 from anchor_beam.words import aim as words
 from anchor_beam.words.remark import Remark
 from anchor_beam.words.wanted import Wish
 
 
-@dataclass(frozen=True)
+@immutable
 class Judged:
     """A constraint and whether it is kept; None where nothing can tell yet. said: what it is judged by."""
 

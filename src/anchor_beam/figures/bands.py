@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
@@ -32,6 +32,7 @@ from anchor_beam.errors import NoSolution
 from anchor_beam.figures.bar_spreads import bar_spreads
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import results
+from anchor_beam.immutable import immutable
 
 DIRECTLY = (Enters.CAR, Enters.GRIP)  # bars and links reach the balance through the stiffness of their bar
 GRIP_APART = "grip of front against rear"
@@ -41,7 +42,7 @@ FEW_SAMPLES = 300  # for changes that are only tried
 SLICE = 250  # draws between two reports, some 50 ms
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Spreads:
     """One standard deviation of each figure: margins by phase [%], roll gradient [rad/(m/s^2)], rear share [%]; NaN where one
     cannot be told."""
@@ -62,7 +63,7 @@ class Spreads:
         return max(known, key=lambda phase: self.margins[phase], default=None)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Bands(Spreads):
     """Of a setting. change: of its differences to the reference setting, with the same inputs before and after, None
     without a reference. shares: by phase, part of the margin's variance by place of the input, largest first, sum 1.
@@ -151,7 +152,7 @@ def spread_of_changes(
     return first_order(figures, model.centre, model.spread).sigma
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Model:
     """The figures of a setting as a function of its inputs: places (k), centre and spread (k,) [SI].
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from anchor_beam.core.linkage.link_build import Grommet, GrommetLink, ThreadedLink, TubeLink, spline_step
 from anchor_beam.core.sides import Axle, Side
@@ -12,13 +11,14 @@ from anchor_beam.documents.core_inputs import length_per_turn
 from anchor_beam.documents.records import Adjuster, CarFile
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.aid_work import entry_figure
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import build_sheet as words
 
 Values = dict[str, float]  # by entry [SI]
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """One line of a sheet: what it is, of the left and of the right link, with its kind; one of both where they are alike."""
 
@@ -34,7 +34,7 @@ class Line:
         return self.left == self.right
 
 
-@dataclass(frozen=True)
+@immutable
 class Sheet:
     """lines: what to make. warnings: what is wrong with it. notes: what must be known. problem: why nothing follows. sizes:
     what the drawing needs [m]."""

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import date
 
 from anchor_beam import __version__
@@ -11,6 +10,7 @@ from anchor_beam.documents.core_inputs import length_per_turn
 from anchor_beam.documents.records import AxleRecord, CarFile, CarRecord, EndSetting, Seat, Setting
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.change_card import CardLine, CardWay, ChangeCard
 from anchor_beam.sheets.page import paper_for
 from anchor_beam.units.kinds import System
@@ -21,7 +21,7 @@ from anchor_beam.words.names import LETTER
 SAME = 0.05e-3  # m: no adjuster sets a link closer
 
 
-@dataclass(frozen=True)
+@immutable
 class Step:
     """One thing to do. side: None for both."""
 

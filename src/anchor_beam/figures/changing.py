@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -16,6 +15,7 @@ from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import NoSolution
 from anchor_beam.figures.bands import Laid, bands, model_of
 from anchor_beam.figures.results import results
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, delta, show
 
@@ -25,7 +25,7 @@ FOOT = 0.3048  # m
 DAMPING = ("car.front.damping", "car.rear.damping")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Changing:
     """Figures (k,) in the order of `FIGURES`: of the setting, of the reference or None, and one standard deviation of the
     setting's and of their differences, None until they are worked out."""
@@ -36,7 +36,7 @@ class Changing:
     change_sigma: FloatArray | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Named:
     """A figure of a change of direction: its label, kind, and the block of figures it stands in."""
 
@@ -122,7 +122,7 @@ def _most_telling(car: CarRecord, setting: Setting, places: list[str]) -> list[i
     return [places.index(place) for place in dict.fromkeys([*best, *DAMPING]) if place in places]
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """A figure as it is shown: value, band, difference with its own band, and whether that is more than its band."""
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from anchor_beam.core.bar.claim import Checked, Claim, check, end_rate
@@ -15,11 +15,12 @@ from anchor_beam.documents.inputs import Figure
 from anchor_beam.documents.parts.facts import Ends
 from anchor_beam.documents.records import BarRecord
 from anchor_beam.errors import AnchorBeamError, InputError
+from anchor_beam.immutable import immutable
 
 LEAST = 0.01  # relative; no maker means it closer
 
 
-@dataclass(frozen=True)
+@immutable
 class Held:
     """What was found, and how far the measured sizes of both bars leave the ratio open [-]."""
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 from itertools import pairwise
 
@@ -21,6 +21,7 @@ from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.figures.ends import EndResult, end_result
 from anchor_beam.figures.lengths import with_lengths
 from anchor_beam.figures.travelling import Moving, travelling
+from anchor_beam.immutable import immutable
 
 LINK, EYE = 0.006, 0.013  # m: radius of a link and of the eyes at its ends, where nobody measured them
 LOCKS = 5  # places of the steering between lock and lock
@@ -38,7 +39,7 @@ MOVES: dict[str, Way] = {
 """What a spacer under the brackets, or another place for them, may do."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Gap:
     """The smallest gap to an obstacle [m], below zero where it is cut. part: what comes near. way, handle, lock: where the
     wheels and the steering stand then [m, rad]. at: the point of the part, in the bar's frame [m]. at_ride: the gap with the
@@ -60,7 +61,7 @@ class Gap:
         return self.gap - self.obstacle.least
 
 
-@dataclass(frozen=True)
+@immutable
 class Mend:
     """What a change would make of the gap to an obstacle [m]."""
 
@@ -68,7 +69,7 @@ class Mend:
     gap: float
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Moving:
     """Everything that moves with the bar, in every state; parts: names, and how many rods each has."""
 

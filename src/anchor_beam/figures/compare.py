@@ -8,7 +8,7 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import date
 from functools import partial
 
@@ -35,6 +35,7 @@ from anchor_beam.figures.rows import (
     read_row,
     wheel_rate,
 )
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.comparison import ComparedRow, Comparison, Entry
 from anchor_beam.sheets.page import paper_for
 from anchor_beam.units.kinds import Kind, System, unit_of
@@ -44,7 +45,7 @@ from anchor_beam.words.phases import NAMES
 Names = tuple[str, str, str]  # of a row: the setting, its holes, what it is just now
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Compared:
     """A setting with what follows from it; None, and why, where nothing does. holes: of one that nobody kept, which the holes
     of both bars reach; None for one that is kept or on the bench."""
@@ -56,7 +57,7 @@ class Compared:
     holes: tuple[Holes, Holes] | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Cell:
     """What stands in the table: side or state in words, number, band, difference and its band; whether that is more than its
     band; and by what it is sorted."""
@@ -80,7 +81,7 @@ class Cell:
         return _spaced(self.change, self.change_band)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Column:
     """key: for choices and tests. title: in the head. kind: of the value. read: a cell of a picture. order: by what it is
     sorted, None where there is no figure."""

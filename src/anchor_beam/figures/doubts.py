@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.fields import field_at
@@ -12,13 +11,14 @@ from anchor_beam.documents.methods import METHODS
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import CarFile, Figure
 from anchor_beam.figures.bands import GRIP_APART, Bands
+from anchor_beam.immutable import immutable
 from anchor_beam.words.car import input_name
 
 DRIVEN = ("speed", "build_up", "trail_braking", "lift_off", "exit_drive")  # what the driver does, not what the car is
 WORTH = 0.01  # of the variance, below which measuring is no help
 
 
-@dataclass(frozen=True)
+@immutable
 class Doubt:
     """An input in words and its place, its share of the margin's variance [-], the band that is left once it is measured [%],
     how it is measured, and in about how many minutes. gained: part of the variance that measuring it takes away [-]."""
@@ -37,7 +37,7 @@ class Doubt:
         return self.gained * 60.0 / max(self.minutes, 1)
 
 
-@dataclass(frozen=True)
+@immutable
 class Doubts:
     """measurable: what a tuner can measure, what helps most first. grip_apart: the common grip spread of an axle, None
     where it plays no part."""

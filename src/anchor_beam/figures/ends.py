@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from math import nan
 from typing import TYPE_CHECKING
@@ -23,13 +22,14 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import bar_input, direct_bar, length_per_turn, linkage
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, NoSolution
+from anchor_beam.immutable import immutable
 from anchor_beam.words.links import no_links
 
 if TYPE_CHECKING:
     from anchor_beam.core.bar.peak import Peak
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SideResult:
     """One side's arm and link at ride height, (1,). Lengths in m, angles in rad.
 
@@ -67,7 +67,7 @@ class SideResult:
         return self.fitted - self.level
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class EndResult:
     """One axle's bar and links. Stiffness figures are those of the bar as connected.
 
@@ -285,7 +285,7 @@ def _fixed(axle: AxleRecord, end: EndSetting, name: Axle, bar: BarSolution) -> E
     return found
 
 
-@dataclass(frozen=True)
+@immutable
 class _Links:
     """Both links of an axle, left and right, whatever hole they hang in; lengths in m. A mesh stays the same while a section
     is tried, and so does what follows here."""

@@ -5,7 +5,6 @@ from __future__ import annotations
 import csv
 import io
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -18,13 +17,14 @@ from anchor_beam.documents.csv_text import safe
 from anchor_beam.documents.records import AxleRecord, EndSetting
 from anchor_beam.errors import InputError, NoSolution
 from anchor_beam.figures.ends import end_result, why_no_links
+from anchor_beam.immutable import immutable
 
 STEP = 2e-3  # m between two heights
 MOST = 0.15  # m that a car is raised or lowered
 SAME = 1e-4  # m within which both sides are one
 
 
-@dataclass(frozen=True)
+@immutable
 class Wanted:
     """What the chart is about. square: the links are to stand square to their arms, else the arms level. lowest, highest:
     change of ride height, above zero is higher [m]. at_hand: lengths of links that could be used [m]."""
@@ -42,7 +42,7 @@ class Wanted:
             )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class HeightChart:
     """heights: (k,) change of ride height [m]. lengths: (2, n, k) of left and right link in each hole of the arm [m], NaN
     where there is none. apart: whether left and right differ. fits: for each link at hand and each hole the heights at which

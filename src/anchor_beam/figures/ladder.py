@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -26,9 +25,10 @@ from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Set
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
 from anchor_beam.figures.window_edges import WindowEdges, window_edges
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Rung:
     """One reachable setting: holes left and right (from 0) of both bars, rear share of roll stiffness and margin [%].
 
@@ -42,7 +42,7 @@ class Rung:
     peaks: tuple[float | None, float | None]
 
 
-@dataclass(frozen=True)
+@immutable
 class Ladder:
     """The rungs in the order of their rear share; `present` is the index of the setting on the bench.
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from enum import StrEnum
 
 import numpy as np
@@ -19,6 +19,7 @@ from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.ends import EndResult, SideResult, end_result
 from anchor_beam.figures.results import Results, results
 from anchor_beam.figures.travelling import ACROSS, Moving, travelling
+from anchor_beam.immutable import immutable
 from anchor_beam.words.balance import FREE_TORQUE, LEVEL_ENOUGH
 
 Pair = tuple[float, float]
@@ -37,7 +38,7 @@ class Attitude(StrEnum):
     FREE_RIGHT = "free, right turned"
 
 
-@dataclass(frozen=True)
+@immutable
 class Proposal:
     """Lengths of the left and right link [m], NaN where there is none; turns of their adjusters from as fitted, None for
     links of fixed length. is_fitted: nobody could tell it from what is fitted."""
@@ -48,7 +49,7 @@ class Proposal:
     is_fitted: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Cost:
     """What a proposal makes of the car. wheel_rate: in roll [N/m]. preload: of the bar in the standing car [N m], > 0 presses
     the left tyre. cross_weight [%]. apart: margin in a right turn over that in a left one [%]. joint: the most that a joint
@@ -66,7 +67,7 @@ class Cost:
     problem: AnchorBeamError | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Turn:
     """What one turn longer of one side's adjuster does, or one millimetre where there is none: to the preload [N m] and to
     the cross weight [%]."""
@@ -77,7 +78,7 @@ class Turn:
     cross_weight: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Blame:
     """The link that makes left and right turns differ: by how much its length would change [m], in how many turns, None for
     a link of fixed length."""

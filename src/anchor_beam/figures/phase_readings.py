@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.figures.picture import Picture
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, delta, show
 from anchor_beam.words.phases import reading
 
 
-@dataclass(frozen=True)
+@immutable
 class PhaseReading:
     """Side and size of the margin, or how the corner ends without one; band; difference to the reference with its own band,
     and whether that is more than its band. against: the reference's name."""

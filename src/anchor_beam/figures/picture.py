@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.records import CarFile, Setting
 from anchor_beam.figures.results import Results, is_kept, kept, results
+from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
     from anchor_beam.figures.bands import Bands
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Picture:
     """now: of the setting on the bench. bands: None until they are worked out, and where they cannot be; bands_missing says
     why. near_reference: where the search for the reference begins, if not at `now`."""

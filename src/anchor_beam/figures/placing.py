@@ -7,7 +7,6 @@ square it stands, whether it lasts through the travel, and how near it comes to 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -25,6 +24,7 @@ from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.figures.clearance import LINK, fixed_solid
 from anchor_beam.figures.ends import end_result, why_no_links
 from anchor_beam.figures.travelling import ACROSS, NEARLY_OVER, joint_limit
+from anchor_beam.immutable import immutable
 
 POINTS = 41  # of the grid each way
 AROUND_LINK = 0.4  # of its length: links that are tried where nobody said which there are
@@ -41,7 +41,7 @@ class Best(StrEnum):
     FREEST = "most room"
 
 
-@dataclass(frozen=True)
+@immutable
 class Wanted:
     """shortest, longest: links that there are [m]. off_square: the most that a link may be off square [rad]. ahead, up: where
     the mount may be, from and to, from the bar's pivot axis, in the direction of the arm and upwards [m]."""
@@ -62,7 +62,7 @@ class Wanted:
                 raise InputError(place, what, got=low, accepts="the smaller one first")
 
 
-@dataclass(frozen=True)
+@immutable
 class Point:
     """One place for the mount. ahead, up: from the bar's pivot axis [m]. length: of the link that puts the arm level [m].
     off_square, joint: at ride height, and the most over the travel [rad]. wheel_rate: over that of the place where it is now
@@ -78,7 +78,7 @@ class Point:
     gap: float
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Zone:
     """ahead (m,), up (n,): the grid [m]. allowed: (n, m) bool. best: points by why they are told. why_not: how many points of
     the grid each rule takes out."""

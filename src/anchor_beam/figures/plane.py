@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
@@ -18,9 +18,10 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import BarState, CarRecord, Setting
 from anchor_beam.figures.ladder import reachable
 from anchor_beam.figures.results import both_turns
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Spot:
     """A setting: holes of both bars, None where one is unhooked; margin in each phase [%] in their
     order, NaN where there is none, and roll gradient [rad/(m/s^2)]."""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import contextlib
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
@@ -17,11 +17,12 @@ from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import NoSolution
 from anchor_beam.figures.bands import bands
 from anchor_beam.figures.results import both_turns, change_effects, results
+from anchor_beam.immutable import immutable
 
 PARTS = np.linspace(0.0, 1.0, 33)  # of a bar's stiffness, at which it is looked whether the wheel is still down
 
 
-@dataclass(frozen=True)
+@immutable
 class TurningPoint:
     """In a phase the inside wheel of an axle is in the air where the first axle slides: beyond this rate [N/m] at the wheels
     its bar does nothing. lateral: where that begins [m/s^2]."""
@@ -32,7 +33,7 @@ class TurningPoint:
     rate: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Reason:
     """Of a change of setting: what load transfer and camber did, change of the middle margin [%] with one standard deviation,
     None where that is not known, and the turning points that the bars have passed."""

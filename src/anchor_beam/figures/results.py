@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import cached_property, lru_cache
 from typing import TYPE_CHECKING
 
@@ -33,12 +33,13 @@ from anchor_beam.documents.core_inputs import measured_car, measured_grip
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import AnchorBeamError, NoSolution
 from anchor_beam.figures.ends import EndResult, end_result
+from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
     from anchor_beam.core.grip.effects import Effects
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Cornering:
     """What the settled car does; turns (2,) are left and right.
 
@@ -55,7 +56,7 @@ class Cornering:
     found: Reached
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Results:
     """Everything the bench shows about one setting of one car; `problem` says why there is no balance, if so.
 
@@ -255,7 +256,7 @@ def _worked_out(car: CarRecord, setting: Setting, near: Results | None) -> Resul
     return Results(car, setting, front, rear, stiffness, corner, None)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Turns:
     """A car laid out for the solver: itself (1,), in a left and a right turn (2,), its grip (1,), and a survey of both."""
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import StrEnum
 
 from anchor_beam.core.bar.stiffness import SHARES
@@ -12,6 +11,7 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.figures.ends import EndResult
 from anchor_beam.figures.results import both_turns, results
+from anchor_beam.immutable import immutable
 
 
 class Giving(StrEnum):
@@ -24,7 +24,7 @@ class Giving(StrEnum):
     LINKS = "its links"
 
 
-@dataclass(frozen=True)
+@immutable
 class Budget:
     """Roll gradient and the part of it that each axle's tyres, springs, bar, bushings and links make, and the chassis
     [rad/(m/s^2)]."""

@@ -7,7 +7,6 @@ and why there is none where there is none. `readings` puts the reference beside 
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import partial
 from typing import TYPE_CHECKING
 
@@ -19,6 +18,7 @@ from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import Results
 from anchor_beam.figures.shown_car import car_weights
 from anchor_beam.figures.workings.maker import Maker
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import Shown, delta, show
 from anchor_beam.words import missing
@@ -27,7 +27,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.bands import Spreads
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Row:
     """key: its name for code and tests. label: what it is called, where it depends on the results a function of them.
 
@@ -45,7 +45,7 @@ class Row:
     of_car: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Reading:
     """A row as it stands now: label, value, difference, what it differs from, and band as texts.
 

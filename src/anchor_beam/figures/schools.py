@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -18,10 +17,11 @@ from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.figures.bands import spread_of_changes
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.results import both_turns
+from anchor_beam.immutable import immutable
 from anchor_beam.words.schools import Change
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Tried:
     """A cure with one standard deviation of each change: margins (p,) [%], roll [rad/(m/s^2)]; NaN where none can be told."""
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 from anchor_beam.core.arrays import GRAVITY
@@ -15,6 +14,7 @@ from anchor_beam.documents.parts.facts import PartFacts
 from anchor_beam.documents.records import CarRecord, Setting
 from anchor_beam.errors import InputError
 from anchor_beam.figures.results import Results, results
+from anchor_beam.immutable import immutable
 
 TURNS: dict[Use, tuple[tuple[float, float], ...]] = {
     Use.STREET: ((30.0, 0.3), (2.0, 0.5)),
@@ -36,7 +36,7 @@ class Piece(StrEnum):
     BAR = "bar"
 
 
-@dataclass(frozen=True)
+@immutable
 class Loaded:
     """A piece of an axle at 1 g.
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 from functools import lru_cache
 
@@ -21,6 +20,7 @@ from anchor_beam.documents.parts.facts import Joints
 from anchor_beam.documents.records import AxleRecord, EndSetting, TravelEnds
 from anchor_beam.errors import NoSolution
 from anchor_beam.figures.ends import end_result
+from anchor_beam.immutable import immutable
 
 STEP = 1e-3  # m of wheel travel between two poses
 ACROSS = np.array([0.0, 1.0, 0.0])  # the stud of a joint, unless somebody says otherwise
@@ -51,7 +51,7 @@ class Moving(StrEnum):
 _SHARES = {Moving.BOTH: (1.0, 1.0), Moving.ROLL: (1.0, -1.0), Moving.LEFT: (1.0, 0.0), Moving.RIGHT: (0.0, 1.0)}
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Travelling:
     """Poses (k,) of both sides, NaN where a link does not reach. handle: where the travel handle stands at each [m], 0 at
     ride height. z: (2, k) wheel travels, bump is positive [m]. outer: (2, k, 3) where the outer joint of a control arm is, in

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import ClassVar
 
 import numpy as np
@@ -16,13 +16,14 @@ from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.sides import Axle
 from anchor_beam.figures.results import Turns
+from anchor_beam.immutable import immutable
 
 SOFTER = (0.85, 0.7, 0.5, 0.3, 0.15, 0.0)  # of a bar's own stiffness
 STIFFER = (1.15, 1.4, 1.8, 2.4, 3.2, 4.5)
 Pair = tuple[WheelBar, WheelBar]
 
 
-@dataclass(frozen=True)
+@immutable
 class Needed:
     """One bar's stiffness over what it has now, the other left alone, at which the margin is in the window."""
 
@@ -30,7 +31,7 @@ class Needed:
     factor: float
 
 
-@dataclass(frozen=True)
+@immutable
 class WindowEdges:
     """shares: rear shares of roll stiffness [%] at which the margin enters and leaves the window as the rear bar moves it,
     and the front one where the rear one is used up; -inf or inf where it stays inside; None where it never is.

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.documents.records import BarRecord, CarRecord, EndSetting, RackBar, Setting
+from anchor_beam.immutable import immutable
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -17,7 +17,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.rack.rows import PartRow, Rates
 
 
-@dataclass(frozen=True)
+@immutable
 class RackOf:
     """The parts that can be chosen for an axle, each with whether it fits."""
 
@@ -36,7 +36,7 @@ class RackOf:
         return part_rows(self.lists, self.own, self.on)
 
 
-@dataclass(frozen=True)
+@immutable
 class PartsCounted:
     """How many parts stand in a list that somebody wants to bring in."""
 
@@ -53,7 +53,7 @@ class PartsCounted:
         return len(parts_from(self.text))
 
 
-@dataclass(frozen=True)
+@immutable
 class SearchOf:
     """Which bars and holes do what is wanted. own: the parts of the car's rack; on: both axles, as fit rules see them."""
 
@@ -82,7 +82,7 @@ class SearchOf:
         return find(self.car, self.bench, self.reference, self.aim, stock, self.wanted, report)
 
 
-@dataclass(frozen=True)
+@immutable
 class RatesOf:
     """What bars would give on an axle in place of the one that is there."""
 

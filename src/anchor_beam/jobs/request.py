@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any, Protocol
 
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.immutable import immutable
 
 Report = Callable[[Any, float], None]  # a result so far, and how much of the work is done, 0 to 1
 
@@ -25,7 +25,7 @@ class Request(Protocol):
         """Requests are kept with their results."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Partial:
     """A result so far, and how much of the work is done."""
 
@@ -33,14 +33,14 @@ class Partial:
     done: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Done:
     """The result."""
 
     value: Any
 
 
-@dataclass(frozen=True)
+@immutable
 class Failed:
     """There is none, and why."""
 
@@ -50,7 +50,7 @@ class Failed:
 Answer = Partial | Done | Failed
 
 
-@dataclass(frozen=True)
+@immutable
 class Start:
     """To the worker: work this out."""
 
@@ -58,19 +58,19 @@ class Start:
     request: Request
 
 
-@dataclass(frozen=True)
+@immutable
 class Stop:
     """To the worker: nobody wants this any more."""
 
     number: int
 
 
-@dataclass(frozen=True)
+@immutable
 class Ready:
     """From the worker: it can be interrupted from now on."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Reply:
     """From the worker; answer is None where it was stopped."""
 

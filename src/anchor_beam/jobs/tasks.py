@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.records import BarRecord, CarRecord, Setting
+from anchor_beam.immutable import immutable
 from anchor_beam.jobs.request import Report
 
 if TYPE_CHECKING:
@@ -60,7 +60,7 @@ def load() -> None:
     import anchor_beam.figures.warnings  # noqa: F401
 
 
-@dataclass(frozen=True)
+@immutable
 class ResultsOf:
     """Everything that follows from settings of one car, from rest."""
 
@@ -80,7 +80,7 @@ class ResultsOf:
         return (first, *(results(self.car, setting, first) for setting in self.settings[1:]))
 
 
-@dataclass(frozen=True)
+@immutable
 class BandsOf:
     """How well the figures of a setting are known, and their differences to the reference."""
 
@@ -103,7 +103,7 @@ class BandsOf:
         return sampled(self.car, self.setting, self.reference, first, lambda done: report(first, done))
 
 
-@dataclass(frozen=True)
+@immutable
 class ChangingOf:
     """How a setting changes direction, and its reference beside it."""
 
@@ -122,7 +122,7 @@ class ChangingOf:
         return changing(self.car, self.setting, self.reference, report)
 
 
-@dataclass(frozen=True)
+@immutable
 class ReasonOf:
     """Why a change of setting did what it did, and how surely."""
 
@@ -138,7 +138,7 @@ class ReasonOf:
         return reason(self.car, self.before, self.after)
 
 
-@dataclass(frozen=True)
+@immutable
 class LadderOf:
     """Every setting that the holes of both bars can reach."""
 
@@ -153,7 +153,7 @@ class LadderOf:
         return ladder(self.car, self.setting)
 
 
-@dataclass(frozen=True)
+@immutable
 class PlaneOf:
     """Where those settings lie in balance and roll, in every phase; unhooked: and those with a bar off its links."""
 
@@ -169,7 +169,7 @@ class PlaneOf:
         return plane(self.car, self.setting, unhooked=self.unhooked)
 
 
-@dataclass(frozen=True)
+@immutable
 class ComparisonOf:
     """A setting beside the reference, with its bands and those of its differences."""
 
@@ -184,7 +184,7 @@ class ComparisonOf:
         return compared(self.car, self.setting, self.reference)
 
 
-@dataclass(frozen=True)
+@immutable
 class BudgetOf:
     """Where the roll comes from, with this setting and with the reference."""
 
@@ -199,7 +199,7 @@ class BudgetOf:
         return budget(self.car, self.setting), None if self.reference is None else budget(self.car, self.reference)
 
 
-@dataclass(frozen=True)
+@immutable
 class WarningsOf:
     """What the setting on the bench is warned of."""
 
@@ -214,7 +214,7 @@ class WarningsOf:
         return warnings(self.car, self.setting, self.reference)
 
 
-@dataclass(frozen=True)
+@immutable
 class LengthsOf:
     """What each way to choose the links of an axle costs."""
 
@@ -231,7 +231,7 @@ class LengthsOf:
         return costs, turn_of_adjuster(self.car, self.setting, self.axle)
 
 
-@dataclass(frozen=True)
+@immutable
 class ClearanceOf:
     """How near the bar of an axle comes to what lies around it."""
 
@@ -249,7 +249,7 @@ class ClearanceOf:
         return found, mends(axle, end, self.axle, self.obstacles, found[0]) if found else ()
 
 
-@dataclass(frozen=True)
+@immutable
 class ZoneOf:
     """Where a mount may sit, with what lies around it."""
 
@@ -268,7 +268,7 @@ class ZoneOf:
         return zone(axle, end, self.axle, self.side, self.wanted, self.obstacles)
 
 
-@dataclass(frozen=True)
+@immutable
 class StrengthOf:
     """What links, brackets and bars of the setting on the bench carry."""
 
@@ -282,7 +282,7 @@ class StrengthOf:
         return loaded(self.car, self.setting)
 
 
-@dataclass(frozen=True)
+@immutable
 class ClaimOf:
     """Whether one bar can be so many times as stiff as another."""
 
@@ -298,7 +298,7 @@ class ClaimOf:
         return held(self.bar, self.standard, self.standard_hole, self.ratio)
 
 
-@dataclass(frozen=True)
+@immutable
 class SchoolsOf:
     """What the schools of tuning change on this car."""
 
@@ -313,7 +313,7 @@ class SchoolsOf:
         return schools(self.car, self.setting)
 
 
-@dataclass(frozen=True)
+@immutable
 class BeliefsOf:
     """What this car says to common beliefs."""
 
@@ -328,7 +328,7 @@ class BeliefsOf:
         return beliefs(self.car, self.setting)
 
 
-@dataclass(frozen=True)
+@immutable
 class PeaksOf:
     """Peak stress of bars, each with the holes its links hang in, left and right."""
 
@@ -343,7 +343,7 @@ class PeaksOf:
         return tuple(peak_stress(solve(bar), left, right, 1.0) for bar, left, right in self.bars)
 
 
-@dataclass(frozen=True)
+@immutable
 class BalanceOf:
     """The balance margin [%] of one setting, or how its corner ends without one, for lists of cars."""
 
@@ -364,7 +364,7 @@ class BalanceOf:
         return found.margin, found.ending_of(Phase.MIDDLE)
 
 
-@dataclass(frozen=True)
+@immutable
 class HandlingOf:
     """Roll and steer over lateral acceleration, of several settings up to one acceleration [m/s^2]."""
 

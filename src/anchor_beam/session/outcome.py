@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.errors import StoreError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Saved:
     """Everything that was done is on the disk."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Unsaved:
     """Acts that are in hand but not on the disk, oldest first, and why."""
 

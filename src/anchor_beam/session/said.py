@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.figures.results import Results
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import System
 from anchor_beam.words import balance
 from anchor_beam.words.links import cure
@@ -17,7 +17,7 @@ if TYPE_CHECKING:
     from anchor_beam.figures.reasons import Reason
 
 
-@dataclass(frozen=True)
+@immutable
 class Said:
     """What was done, what it did, which effect made it so, and whether it is a complaint."""
 

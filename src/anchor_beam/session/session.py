@@ -6,20 +6,20 @@ garage's journal, redo brings it again, and the next act tries to save those bef
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.documents.folding import Changes, Head, Heads, unfold
 from anchor_beam.documents.kinds import CAR
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
+from anchor_beam.immutable import immutable
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
 from anchor_beam.store.garage import Garage
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Act:
     """Something done: how the car stood before and what it changes."""
 

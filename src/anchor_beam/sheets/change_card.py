@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
 from anchor_beam.sheets.paper import Paper
 
@@ -16,7 +16,7 @@ HEADS, SIGNED = 55.0, 22.0  # title and heads of a direction, and its place to s
 LOW = 24.0  # where the page ends [points]
 
 
-@dataclass(frozen=True)
+@immutable
 class CardLine:
     """One thing to do: letter and tone of its axle, side, words."""
 
@@ -26,7 +26,7 @@ class CardLine:
     what: str
 
 
-@dataclass(frozen=True)
+@immutable
 class CardWay:
     """One direction."""
 
@@ -34,7 +34,7 @@ class CardWay:
     lines: tuple[CardLine, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class ChangeCard:
     """Everything on the card, as text."""
 

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import partial
 from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, write_pages
 from anchor_beam.sheets.paper import Paper
 
@@ -16,7 +16,7 @@ ROW, SECOND, HEAD = 26.0, 10.0, 20.0  # heights of a row, of its second line, of
 TOP, LOW = 52.0, 30.0  # what stands above the table, and where it ends [points]
 
 
-@dataclass(frozen=True)
+@immutable
 class Entry:
     """One cell; clear: whether the difference is more than its band."""
 
@@ -25,7 +25,7 @@ class Entry:
     clear: bool
 
 
-@dataclass(frozen=True)
+@immutable
 class ComparedRow:
     """A setting by name, what it is just now, and its cells."""
 
@@ -34,7 +34,7 @@ class ComparedRow:
     cells: tuple[Entry, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Comparison:
     """Everything on the pages, as text; heads: of the columns, with units."""
 

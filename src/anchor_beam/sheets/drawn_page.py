@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
 from anchor_beam.sheets.paper import Box, Paper
 
@@ -14,7 +14,7 @@ LINE = 15.0  # between two lines of text [points]
 HIGHEST = 420.0  # of a drawing [points]
 
 
-@dataclass(frozen=True)
+@immutable
 class DrawnPage:
     """Everything on the page, in the user's units. lines: what stands on the left and what on the right of its column."""
 

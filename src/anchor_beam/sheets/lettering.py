@@ -9,17 +9,18 @@ from __future__ import annotations
 import contextlib
 import shutil
 import subprocess
-from dataclasses import dataclass
 from functools import lru_cache
 from importlib.resources import as_file, files
 from typing import Any
+
+from anchor_beam.immutable import immutable
 
 REGULAR, BOLD = "B612", "B612-Bold"
 BOX = 0.6  # width of a box, of the size of the text
 LOOKING = 3.0  # s that the machine's list of fonts may take
 
 
-@dataclass(frozen=True)
+@immutable
 class Run:
     """Characters of one font after each other; boxes where the font is None."""
 

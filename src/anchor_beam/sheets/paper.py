@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.drawings.shapes import (
@@ -21,6 +20,7 @@ from anchor_beam.drawings.shapes import (
     Tone,
     Tube,
 )
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets import lettering
 from anchor_beam.sheets.lettering import text_width
 
@@ -35,7 +35,7 @@ COLOURS = {
 }  # fmt: skip
 
 
-@dataclass(frozen=True)
+@immutable
 class Box:
     """A rectangle on the page [points], origin at the lower left."""
 

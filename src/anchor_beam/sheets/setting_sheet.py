@@ -2,18 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
 from anchor_beam.sheets.paper import Box, Paper
 
 PLAN = 236.0  # height of the drawing [points]
 
 
-@dataclass(frozen=True)
+@immutable
 class SheetEnd:
     """One axle on the sheet: its letter and tone, the bar in words, holes and links by side, notes below."""
 
@@ -25,7 +25,7 @@ class SheetEnd:
     notes: tuple[str, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class SettingSheet:
     """Everything on the sheet, as text."""
 

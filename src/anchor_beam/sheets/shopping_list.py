@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
+from anchor_beam.immutable import immutable
 from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
 from anchor_beam.sheets.paper import Paper
 
@@ -14,7 +14,7 @@ ROW, SECOND = 34.0, 11.0  # of a part, and to its second line [points]
 PRICE, HOURS = RIGHT - 70.0, RIGHT  # right edges [points]
 
 
-@dataclass(frozen=True)
+@immutable
 class ShoppingLine:
     """A part: its axle and name, what stands below it, price and hours."""
 
@@ -24,7 +24,7 @@ class ShoppingLine:
     hours: str
 
 
-@dataclass(frozen=True)
+@immutable
 class ShoppingList:
     """Everything on the page, as text."""
 

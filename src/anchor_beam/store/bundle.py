@@ -22,6 +22,7 @@ from anchor_beam.documents.json_text import FORMAT
 from anchor_beam.documents.kinds import CAR, DocumentKind
 from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
+from anchor_beam.immutable import immutable
 from anchor_beam.store.garage import Garage
 from anchor_beam.store.journal import write
 
@@ -32,7 +33,7 @@ if TYPE_CHECKING:
 LIST = "bundle.json"
 
 
-@dataclass(frozen=True)
+@immutable
 class _Out:
     """A revision that goes out; head: whether its document stands at it."""
 

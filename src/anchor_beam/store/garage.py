@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from pathlib import Path
 from types import TracebackType
 from typing import Any
@@ -12,6 +11,7 @@ from anchor_beam.documents.folding import Changes, Head, Heads, fold, unfold
 from anchor_beam.documents.kinds import KINDS, PART, DocumentKind
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
+from anchor_beam.immutable import immutable
 from anchor_beam.store.blobs import Blobs
 from anchor_beam.store.database import Database
 from anchor_beam.store.journal import At, Journal
@@ -20,7 +20,7 @@ from anchor_beam.store.revisions import Revisions
 __all__ = ["Garage", "Listed"]
 
 
-@dataclass(frozen=True)
+@immutable
 class Listed:
     """A car as lists show it."""
 

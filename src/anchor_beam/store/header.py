@@ -7,10 +7,10 @@ The first page of an SQLite file says so. A garage whose last window was killed 
 from __future__ import annotations
 
 import struct
-from dataclasses import dataclass
 from pathlib import Path
 
 from anchor_beam.errors import GarageNewer, StoreError
+from anchor_beam.immutable import immutable
 from anchor_beam.store.faults import reason
 from anchor_beam.store.schema import APPLICATION_ID, SCHEMA_VERSION
 
@@ -20,7 +20,7 @@ _LOG = struct.Struct(">IIII8sII")  # magic, format, page size, count of checkpoi
 _FRAME = struct.Struct(">II8sII")  # page number, size after a commit or 0, salts, check sums
 
 
-@dataclass(frozen=True)
+@immutable
 class Header:
     """Format and owner as the file says them."""
 

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.documents.kept import Part
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Figure
+from anchor_beam.immutable import immutable
 from anchor_beam.store.garage import Garage
 
 FURTHEST = 3000  # acts that are looked through, the last one first
@@ -25,7 +24,7 @@ WHERE change.before IS NOT NULL AND change.after IS NOT NULL ORDER BY line.depth
 BENCH = "bench."
 
 
-@dataclass(frozen=True)
+@immutable
 class Past:
     """A figure as it was, the time until which it was that (UTC, ISO 8601), and the act that changed it."""
 

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import contextlib
 import sqlite3
-from dataclasses import dataclass
 
 from anchor_beam.documents.folding import Changes, Move
 from anchor_beam.errors import StoreError
+from anchor_beam.immutable import immutable
 from anchor_beam.store.database import Database
 from anchor_beam.store.revisions import Revisions, insert, now
 
 
-@dataclass(frozen=True)
+@immutable
 class At:
     """Where a car stands in its journal: what was done last, and what undo and redo would take back or bring again."""
 

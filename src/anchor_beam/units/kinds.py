@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 from typing import ClassVar
+
+from anchor_beam.immutable import immutable
 
 G = 9.81  # m/s^2
 
@@ -40,7 +41,7 @@ class Kind(StrEnum):
     DELAY = "delay"
 
 
-@dataclass(frozen=True)
+@immutable
 class System:
     """Units that figures are shown in: one of two systems, and quantities that are shown in one of them whatever the rest is.
 
@@ -84,7 +85,7 @@ System.METRIC, System.US = System("metric"), System("US customary")
 SYSTEMS = (System.METRIC, System.US)
 
 
-@dataclass(frozen=True)
+@immutable
 class Unit:
     """A display unit: symbol, SI value of one, decimals shown, and one sensible step in the unit."""
 

@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import math
 import re
-from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import DIMENSIONS, EXAMPLES, SYSTEMS, TYPED, UNITS, Kind, System, unit_of
 
 _NUMBER = re.compile(
@@ -43,7 +43,7 @@ _NAMES = {  # what may be part of a unit, in the library's words
 _LIMITS = re.compile(r"^(?P<value>.*?)(?:±|\+/-|\+-)(?P<limits>.*)$")
 
 
-@dataclass(frozen=True)
+@immutable
 class Typed:
     """A value [SI] with the text it came from; `system` is the one whose unit was written, None without a unit.
 

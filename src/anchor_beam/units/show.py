@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System, unit_of
 
 MINUS = "−"
@@ -12,7 +12,7 @@ SPACE = "\u00a0"  # keeps number and unit on one line
 UNKNOWN = "–"
 
 
-@dataclass(frozen=True)
+@immutable
 class Shown:
     """A formatted number and its unit, apart, so that the unit can be set smaller."""
 

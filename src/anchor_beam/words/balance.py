@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.grip.outcome import Ending
 from anchor_beam.core.sides import Axle
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show, with_band
 from anchor_beam.words import endings
@@ -59,7 +59,7 @@ def how_sure(change: float | None, sigma: float | None, system: System) -> str:
     return f"Known to ±{show(sigma, Kind.PERCENT, system)}: {step}."
 
 
-@dataclass(frozen=True)
+@immutable
 class Figures:
     """The headline figures before or after an edit, SI and percent; None where there is no balance.
 

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words.remark import Remark
 
 LITTLE = 0.1  # % of the limit, that nobody drives out
 
 
-@dataclass(frozen=True)
+@immutable
 class Belief:
     """What is believed, and the answer."""
 

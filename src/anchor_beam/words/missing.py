@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words import endings, faults
@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from anchor_beam.core.grip.outcome import Ending
 
 
-@dataclass(frozen=True)
+@immutable
 class Missing:
     """brief stands where the figure would; sentence says it whole."""
 

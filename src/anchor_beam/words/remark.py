@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from itertools import chain, repeat
 
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 
 
-@dataclass(frozen=True)
+@immutable
 class Remark:
     """A sentence with places for figures, and the figures [SI] with their kinds. signed: whether a plus is written too.
     bands: one standard deviation of each of the first figures; NaN where it cannot be told."""

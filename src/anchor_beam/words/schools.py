@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.schools import School
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words.phases import NAMES
@@ -22,7 +22,7 @@ SAYS = {
 CLEAR = 0.3  # % of margin, below which a cure changes nothing that anybody feels
 
 
-@dataclass(frozen=True)
+@immutable
 class Change:
     """Of one cure in one phase: margin and one standard deviation of it [%]; NaN where one cannot be told."""
 

@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.words.phases import LONG
 from anchor_beam.words.remark import Remark
 
 
-@dataclass(frozen=True)
+@immutable
 class Warned:
     """In a word, with its figure and reason, and what would lift it."""
 

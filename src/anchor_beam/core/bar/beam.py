@@ -7,7 +7,6 @@ docs/theory/bar.md, "Section forces and reactions".
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
 import numpy as np
@@ -17,6 +16,7 @@ from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.bar.shape import Bushings
 from anchor_beam.core.section.material import Material
 from anchor_beam.errors import NoSolution
+from anchor_beam.immutable import immutable
 
 # Strain measures of an element, in its own axes: axial, shear along axes 1 and 2, torsion, bending about axes 1 and 2
 # at mid-length, and half the difference of bending between its ends.
@@ -27,7 +27,7 @@ UNIT_REACTIONS = np.tile(np.eye(6)[[0, 1, 2, 4]], (2, 1))  # of both bushings, f
 TOO_FAR_APART = "The bar cannot be solved: some of its dimensions are too far apart."
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Actions:
     """What can act on a bar of this mesh: the unit loads at its holes, left then right, then the unit reactions of its left
     and its right bushing; j of them in all. Moments are about the origin.
@@ -44,7 +44,7 @@ class Actions:
     measures: FloatArray
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class UnitLoads:
     """Answer of the bar to 1 N along the direction of rotation at each hole, one hole at a time.
 

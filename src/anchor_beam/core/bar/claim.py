@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from enum import StrEnum
 
 import numpy as np
@@ -19,6 +19,7 @@ from anchor_beam.core.bar.shape import Bar, layout
 from anchor_beam.core.bar.stiffness import BarSolution, solve
 from anchor_beam.core.section.shapes import Round
 from anchor_beam.errors import AnchorBeamError, InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 THINNEST = 2e-3  # m, and
 SLENDEREST = 14.0  # diameter over wall: tubes for bars are seldom thinner than either
@@ -55,7 +56,7 @@ class Turned(StrEnum):
     BUSHING = "bushing of the standard bar"
 
 
-@dataclass(frozen=True)
+@immutable
 class Counted:
     """The ratio at each hole of the bar under one assumption."""
 
@@ -63,7 +64,7 @@ class Counted:
     ratios: tuple[float, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Backwards:
     """What would make the claim true at a hole: wall, diameter [m] or radial stiffness [N/m]; or where a hole would, from the
     end of the arm [m], which is then none that there is. None where nothing does. believable: whether such a part is made,
@@ -75,7 +76,7 @@ class Backwards:
     believable: bool = False
 
 
-@dataclass(frozen=True)
+@immutable
 class Checked:
     """Verdict; ratios under each assumption; where it holds, as assumption and hole; what would make it true."""
 
@@ -90,7 +91,7 @@ class Checked:
         return self.counted[0].ratios
 
 
-@dataclass(frozen=True)
+@immutable
 class Claim:
     """ratio: of the end rates, new over standard, as claimed. tolerance: relative, within which it counts as true. hole: of
     the bar that the claim names, None for all. standard_hole: of the standard bar. link: give of one link and what it hangs

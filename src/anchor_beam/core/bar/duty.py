@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.bar.fatigue import Finish, Strength, damage, life
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Carried:
     """What a bar carries: peak stress at 1 N m [Pa/(N m)], outside and in the bore of a tube (0 where there is none);
     diameter [m]; torque at 1 g and preload at rest [N m]."""

@@ -9,11 +9,11 @@ add up as sum n_i/N_i.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 from anchor_beam.core.arrays import require_not_negative, require_positive
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 MPA = 1e6
 KNEE = 700.0  # MPa: the endurance strength of steel does not grow beyond it
@@ -43,7 +43,7 @@ IN_THE_BORE = {Finish.GROUND: Finish.MACHINED, Finish.PEENED: Finish.MACHINED, F
 """What the bore of a tube is like whose outside was ground, peened or chipped: as it was drawn. No shot reaches it."""
 
 
-@dataclass(frozen=True)
+@immutable
 class Strength:
     """Ultimate and yield strength [Pa]; endurance: of the polished specimen [Pa], None for the usual rule of steel."""
 
@@ -65,7 +65,7 @@ class Strength:
 SPRING_STEEL_STRENGTH = Strength(1400e6, 1250e6)
 
 
-@dataclass(frozen=True)
+@immutable
 class Life:
     """safety: n_f against endless life, with one standard deviation relative to it; endurance: of the bar [Pa]; margin:
     yield strength over the largest stress [-]; cycles: until failure, infinite where n_f is one or more."""

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.bar.shape import Bar
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Handbook:
     """End rates at the outermost hole [N/m], both ends moving +-u; None where the form does not apply."""
 

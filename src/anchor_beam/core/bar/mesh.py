@@ -9,7 +9,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -18,11 +17,12 @@ from anchor_beam.core.arrays import FloatArray, IntArray, cross, dot, lengths_of
 from anchor_beam.core.bar.path import SAME_PLACE, Arc, Piece, Straight
 from anchor_beam.core.bar.shape import Bar, LaidBar
 from anchor_beam.core.section.shapes import SectionConstants
+from anchor_beam.immutable import immutable
 
 ARC_STEP = math.radians(6.0)  # chords of 6 deg put K_theta within 0.02 % of the converged value
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Mesh:
     """Nodes and elements of one bar, whatever its section.
 

@@ -8,20 +8,20 @@ straight piece. Arc length s runs from the left tip to the right one.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, dot, length_of, lengths_of, segment_distance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 Point = tuple[float, float, float]
 
 SAME_PLACE = 1e-9  # m; closer than this, two stations are one
 
 
-@dataclass(frozen=True)
+@immutable
 class Vertex:
     """Corner of the path [m] with the radius of the arc that rounds it, 0 for a sharp corner."""
 
@@ -29,7 +29,7 @@ class Vertex:
     radius: float = 0.0
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Straight:
     """Straight piece. start (3,) [m], direction (3,) unit vector, s0 arc length at its start [m]."""
 
@@ -61,7 +61,7 @@ class Straight:
         return self.start + (s - self.s0)[:, None] * self.direction, tangents
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Arc:
     """Circular arc. centre (3,) [m]; outward (3,) unit vector from centre to start; direction (3,) start tangent."""
 
@@ -94,7 +94,7 @@ class Arc:
 Piece = Straight | Arc
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Centreline:
     """The pieces from the left tip to the right tip. Segments are numbered as in the path, also when rounded."""
 

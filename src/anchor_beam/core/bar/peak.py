@@ -12,7 +12,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -22,6 +21,7 @@ from anchor_beam.core.bar.path import Arc, Centreline, lay
 from anchor_beam.core.bar.stiffness import BarSolution
 from anchor_beam.core.bar.tube_wall import AROUND, Samples, terms_along, tube_wall
 from anchor_beam.core.section.shapes import Round
+from anchor_beam.immutable import immutable
 
 STEP = 0.1  # of the diameter, between samples along the bar
 COARSE_ALONG, COARSE_AROUND = 4, 4  # samples apart where the worst spot is first looked for
@@ -32,7 +32,7 @@ TIGHTEST = 1.1  # bend radius over diameter below which the formulas do not hold
 THINNEST, TIGHT = 0.06, 1.2  # wall and bend radius over diameter down to which tubes were compared with elasticity
 
 
-@dataclass(frozen=True)
+@immutable
 class Peak:
     """Largest von Mises stress [Pa]; None with the reason where it cannot be said. bore, outer: the largest on these
     surfaces, 0 where there is none. caution: why it may be further off than the 6 % within which it lies elsewhere."""
@@ -44,7 +44,7 @@ class Peak:
     outer: float = 0.0
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class BendSections:
     """Samples through one bend and beside it, for hole pairs (p,): which of the `samples` there are (n,), arc length s (n,),
     curvature that counts (n,) [1/m], whether inside the bend (n,), whether loaded and clear of the holes (p, n), and force
@@ -199,7 +199,7 @@ def _worst(at: BendSections, section: Round, arc: Arc, poisson: float) -> FloatA
     return worst
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Surface:
     """One surface of a bar through a bend: its radius rho, and of a tube what its wall carries by going oval.
 

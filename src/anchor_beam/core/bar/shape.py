@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
@@ -13,9 +12,10 @@ from anchor_beam.core.bar.path import Centreline, Vertex, lay, require_clear
 from anchor_beam.core.section.material import SPRING_STEEL, Material
 from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Bushings:
     """Each of the two bushings: radial stiffness [N/m], its bracket in series, None for rigid; torsional of bonded rubber
     [N m/rad], 0 when it turns free; axial with a collar [N/m], 0 without; friction torque [N m], 0 where it is greased."""
@@ -36,7 +36,7 @@ class Bushings:
 FREE_AND_RIGID = Bushings()
 
 
-@dataclass(frozen=True)
+@immutable
 class ForgedEnds:
     """Ends that are locally stiffer than the bar, such as forged eyes: length from each tip [m], factor on the bending and
     torsional stiffness [-]."""
@@ -49,7 +49,7 @@ class ForgedEnds:
         require_positive("ends.factor", self.factor, "The stiffness factor of the forged end")
 
 
-@dataclass(frozen=True)
+@immutable
 class Bar:
     """Any bar: a path from left tip to right tip, two pivots on the y axis, holes measured from each tip.
 
@@ -79,7 +79,7 @@ class Bar:
         return across == self.path and self.pivots[0] == -self.pivots[1]
 
 
-@dataclass(frozen=True)
+@immutable
 class Hump:
     """A step of the centre over an obstacle, in the middle: width between the inner corners, rise, length of each slope
     along the bar and bend radius [m]. direction: from the pivot axis, 0 up, pi/2 the way the arms point [rad]."""
@@ -105,7 +105,7 @@ class Hump:
         return tuple(Vertex(at, self.bend_radius) for at in corners)
 
 
-@dataclass(frozen=True)
+@immutable
 class Dimensions:
     """A mirror-symmetric bar as measured on the bench, all in m and rad.
 
@@ -192,7 +192,7 @@ class Dimensions:
         return radius * math.tan(math.acos(along) / 2.0)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class LaidBar:
     """Where things sit along the centreline: arc lengths [m] of pivots (2,) and holes (2, n), left then right. room: how far
     from its tip a hole can be [m]."""

@@ -8,7 +8,6 @@ f_ll/l_l^2 - 2 f_lr/(l_l l_r) + f_rr/l_r^2. No pair needs a solution of its own.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
 import numpy as np
@@ -27,12 +26,13 @@ from anchor_beam.core.bar.beam import (
 from anchor_beam.core.bar.mesh import Mesh, constants, mesh
 from anchor_beam.core.bar.shape import Bar, layout
 from anchor_beam.errors import NoSolution
+from anchor_beam.immutable import immutable
 
 TINY = 1e-100  # of a give or its inverse [rad/(N m)]: beyond, squares of it are no numbers
 SHARES = ("centre_torsion", "arm_bending", "bushings", "other")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Sections:
     """Along the loaded elements (m, 2), at both ends of each: arc length from the left tip s [m], axial force and shear
     [N], torsion and resultant bending [N m], nominal von Mises stress at the surface [Pa], None for plate arms."""
@@ -45,7 +45,7 @@ class Sections:
     stress: FloatArray | None
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class BarSolution:
     """A solved bar. Left hole index first, right hole index second, everywhere.
 

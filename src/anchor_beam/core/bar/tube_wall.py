@@ -13,13 +13,13 @@ here for short ones).
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.core.section.shapes import Round
+from anchor_beam.immutable import immutable
 
 AROUND = np.radians(np.arange(0.0, 360.0, 5.0))  # psi, from the outside of the bend
 HARMONICS = np.array([2.0, 3.0, 4.0, 5.0])[:, None]  # of the wall's movement; more change less than 2 %
@@ -42,7 +42,7 @@ def decay(thickness: float, r: float) -> float:
     return 0.742 * r * math.sqrt(r / thickness)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Movement:
     """What the wall carries for bending out of the bend's plane and in it (2, ...), in the bend and beyond, per term of
     movement and moment: four rows of each.
@@ -142,7 +142,7 @@ def curved_wall(section: Round) -> tuple[float, float]:
     return straight * (outer - neutral) / outer, straight * (neutral - bore) / bore
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TubeWall:
     """A tube's wall in a bend and in the straights beside it.
 
@@ -198,7 +198,7 @@ def _edge(stiffness: FloatArray) -> tuple[np.ndarray, FloatArray]:
     return waves, frozen((force @ parts).real)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Samples:
     """Places along a bar about one bend: length of the bend [m], places (n,) from its start, rising [m], and which of them
     lie in the bend (n,)."""
@@ -212,7 +212,7 @@ class Samples:
         return np.asarray((self.places >= 0.0) & (self.places <= self.length))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Answers:
     """How a wall answers to moments at the ends of its elements `at` (m,), from the start of the bend [m].
 

@@ -6,19 +6,18 @@ a car, (2, n) axles, (2, 2, n) axles and sides. Outside, the batch comes first a
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, batch_last
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.immutable import immutable
 
 LEFT, RIGHT = 0, 1
 OUT = np.array([1.0, -1.0])[:, None]  # side of the car as a sign of y
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Pose:
     """unknowns: (8, n) of a batch, in one array since a step moves all of them: heave [m], tangent of pitch, tangents of
     roll over the axles, height of each wheel above its rest [m]."""
@@ -55,7 +54,7 @@ def at_rest(size: int) -> Pose:
     return Pose(np.zeros((8, size)))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class LaidBars:
     """Bars of a batch: K_theta and free twist (2, n); slope, curve and third (2, 2, n), the last two None where every arm
     turns in proportion to its wheel's travel."""
@@ -81,7 +80,7 @@ def laid_out(bars: BarBatch, shape: tuple[int, ...]) -> LaidBars:
     )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Corner:
     """A batch of cars with their bars, ready to be settled at any acceleration; made by `corner`."""
 

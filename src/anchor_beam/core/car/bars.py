@@ -8,18 +8,18 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite, require_not_negative
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 TwoSides = tuple[float, float]
 STRAIGHT: TwoSides = (0.0, 0.0)
 
 
-@dataclass(frozen=True)
+@immutable
 class WheelBar:
     """One axle's bar, sides left and right.
 
@@ -67,7 +67,7 @@ def require_stiff_chassis(torsion: float, tracks: TwoSides, pair: tuple[WheelBar
         )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class BarBatch:
     """Bars of many settings: K_theta, twist_free (..., 2) axles; slope, curve, third (..., 2, 2) axles, sides."""
 

@@ -10,7 +10,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -18,6 +17,7 @@ from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
 from anchor_beam.core.car.assembly import Corner, Pose, at_rest
 from anchor_beam.core.car.equilibrium import SETTLED, linearise, newton
 from anchor_beam.core.car.events import Goal, Reached
+from anchor_beam.immutable import immutable
 
 SLOWEST = 0.02 * GRAVITY  # where every car that stands is taken to be before its event
 EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
@@ -128,7 +128,7 @@ def _foreseen(ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: Floa
     return Pose(ahead.reshape(8, -1))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Tried:
     """What Newton made of accelerations (n,): pose, goal there, and whether it settled; the goal is -1 where it did not."""
 

@@ -7,19 +7,18 @@ the roll is its part in that work.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, frozen
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.immutable import immutable
 
 SMALL = 0.01 * GRAVITY  # m/s^2; near enough to rest that all of it is linear
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RollBudget:
     """Parts of the work, and so of the roll: tyres, springs, bars (..., 2) of both axles, chassis (...); sum 1. NaN where the
     car does not stand."""

@@ -7,8 +7,6 @@ have a positive acceleration; loads stand in the order front left, front right, 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
@@ -16,9 +14,10 @@ from anchor_beam.core.car.assembly import Corner, Pose, at_rest, bar_torque, cor
 from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.equilibrium import SETTLED, settle_from
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class CornerState:
     """Settled cars; batch axes (...) first, corners fl, fr, rl, rr along the last axis (..., 4).
 

@@ -11,7 +11,6 @@ as not settled.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -28,6 +27,7 @@ from anchor_beam.core.car.assembly import (
     wheel_loads,
     wheel_travel,
 )
+from anchor_beam.immutable import immutable
 
 STEEPEST = math.radians(35.0)  # of roll; beyond it no state is taken for an equilibrium
 SETTLED = 1e-9  # of the car's weight: largest force left over in an equilibrium
@@ -35,7 +35,7 @@ STEPS = 40
 FARTHEST = np.array([0.1, np.inf, 0.15, 0.15])[:, None]  # m or rad that one Newton step may go: heave, pitch, rolls
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Lift:
     """A vertical force on the body at a point of the plan, up: force (...) [N], behind the front axle and left [m]."""
 
@@ -89,7 +89,7 @@ def newton(
     return best, np.where(steep | ~stable | ~np.isfinite(least), np.inf, least)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Move:
     """A change of a pose. unknowns: (8, n) as there; stable: (n,) the pose it starts from stands by itself, and would not
     run away from a touch."""
@@ -111,7 +111,7 @@ class Move:
         return Pose(pose.unknowns + self.unknowns)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class System:
     """The balance of a batch at a pose, linearised.
 
@@ -220,7 +220,7 @@ def roll_slope(ready: Corner, pose: Pose, lateral: FloatArray) -> FloatArray:
         return linearise(ready, pose, lateral, np.zeros_like(lateral)).roll_slope(pose)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Axle:
     """Between body and ground: ground (2, 2, n) stiffness of the tyres that touch it. inverse (2, 2, n), tie (2, n): of the
     stiffness that a wheel feels from both, its own and, with minus, across. passing, leaking (2, 2, n): part of a wheel's

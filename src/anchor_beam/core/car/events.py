@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray
 from anchor_beam.core.car.assembly import Pose
+from anchor_beam.immutable import immutable
 
 FASTEST = 3.0 * GRAVITY  # to which every search for an event goes, limits and lifts alike
 
@@ -23,7 +23,7 @@ class Goal(Protocol):
         """Of the members with these numbers, rising."""
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Reached:
     """acceleration: (n,) [m/s^2], NaN where the car never settles. pose: there.
 

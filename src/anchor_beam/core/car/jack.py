@@ -8,8 +8,6 @@ at each.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_positive
@@ -19,9 +17,10 @@ from anchor_beam.core.car.corner import CornerState, report
 from anchor_beam.core.car.equilibrium import SETTLED, Lift, newton
 from anchor_beam.core.car.model import Car, batch
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class JackPoint:
     """Where the jack touches the body: behind the front axle and left of the centre line [m]."""
 
@@ -33,7 +32,7 @@ class JackPoint:
         require_finite("jack.left", self.left, "The place of the jack")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Jacked:
     """force of the jack [N], and the car on it (a batch of one)."""
 

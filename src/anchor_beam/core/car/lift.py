@@ -6,8 +6,6 @@ is N = 0, sought for both axles together by `reach`. Roll at rest follows from t
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, frozen
@@ -17,13 +15,14 @@ from anchor_beam.core.car.equilibrium import SETTLED, roll_slope, settle_from
 from anchor_beam.core.car.events import FASTEST
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.car.reach import reach
+from anchor_beam.immutable import immutable
 
 TOUCH = (
     1e-6  # of the weight: a wheel that carries less is off the ground; with nothing at all the last one tips the car
 )
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Lifts:
     """acceleration: (..., 2) left turn at which the left wheel of each axle carries nothing [m/s^2], NaN where it stays
     down up to 3 g. The later of two is where the car tips over."""
@@ -45,7 +44,7 @@ def lifts(cars: CarBatch, bars: BarBatch) -> Lifts:
     return Lifts(frozen(np.moveaxis(at.reshape(2, n), 0, -1).reshape(*base.shape, 2)))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class InsideLoad:
     """Of members (k,): load of the left wheel of the axle in question, less what counts as off the ground; below zero it
     hangs in the air."""

@@ -8,15 +8,14 @@ wheel. One formula, no search.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, frozen
 from anchor_beam.core.car.model import CarBatch
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class LinearResponse:
     """Per m/s^2 of lateral acceleration; axles along the last axis (front, rear).
 

@@ -6,17 +6,16 @@ checked one by one on the way: one that cannot be gives NaN or no equilibrium. `
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_not_negative, require_positive
 from anchor_beam.core.car.model import CarBatch, Stops, yaw_inertia
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class MeasuredCar:
     """Cars (n,) with axles (n, 2) front, rear; live: (2,) which axles are live.
 
@@ -109,7 +108,7 @@ class MeasuredCar:
         )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Weighed:
     """The sprung mass [kg], its height and offset to the left [m], the part of it on the rear axle [-], and the wedge
     [N m] that corner weights (...) show."""
@@ -140,7 +139,7 @@ def weigh(
     return Weighed(sprung, height, whole / (sprung * GRAVITY), share, moments[..., 0] - (1.0 - share) * whole)
 
 
-@dataclass(frozen=True)
+@immutable
 class Weights:
     """total [kg], the part of it on the front axle, and on right front and left rear [%]."""
 

@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, require_finite, require_not_negative, require_positive
 from anchor_beam.core.sides import AxleKind
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Stops:
     """Where the wheel's travel from rest ends. gap: free bump travel [m]; rate: of the bump stop at the wheel [N/m].
 
@@ -32,7 +32,7 @@ class Stops:
         require_positive("strap", self.strap, "The stiffness at the end of droop")
 
 
-@dataclass(frozen=True)
+@immutable
 class AxleInput:
     """One axle. unsprung_mass: whole axle [kg]; heights and track [m]; tyre_rate per tyre [N/m].
 
@@ -73,7 +73,7 @@ class AxleInput:
         return 0.0 if self.damper is None else 0.5 * self.damper * base**2
 
 
-@dataclass(frozen=True)
+@immutable
 class Car:
     """Sprung mass [kg] with its centre of gravity above ground and behind the front axle [m], and two axles.
 
@@ -121,7 +121,7 @@ class Car:
             require_positive("yaw_inertia", self.yaw_inertia, "The yaw inertia")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class CarBatch:
     """Many cars at once: one value a car (...), axle values (..., 2) front, rear; names and units as in the inputs.
 

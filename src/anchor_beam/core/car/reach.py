@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray
@@ -11,6 +9,7 @@ from anchor_beam.core.car.assembly import Corner, Pose, at_rest
 from anchor_beam.core.car.bracket import EXACT, bracket
 from anchor_beam.core.car.equilibrium import SETTLED, STEEPEST, linearise, newton
 from anchor_beam.core.car.events import Goal, Reached
+from anchor_beam.immutable import immutable
 
 LAST_STEP = 3e-5 * GRAVITY  # that the last step of Newton may be long
 TO_COME = 2e-7 * GRAVITY  # that the steps after it may still bring, if they shrink as the last one did
@@ -66,7 +65,7 @@ def _sound(tried: _Try, highest: float) -> np.ndarray:
     return np.asarray(tried.done & (tried.lateral > -EXACT) & (tried.lateral <= highest) & upright)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Try:
     """left_over: (n,) before the last step, over the weight. there: (n,) the event was found in some balance; done: ... in
     one that a car comes to from rest, and keeps."""

@@ -8,17 +8,17 @@ y left, z up.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, IntArray, segment_distance
 from anchor_beam.core.clearance.solids import Box, Capsule, box_distance
+from anchor_beam.immutable import immutable
 
 WITHIN = 6e-4  # m of a bend that its rods cut off
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Rods:
     """start, end: (states, rods, 3) or (1, rods, 3) where nothing moves [m]. radius: (rods,) [m]."""
 

@@ -8,17 +8,17 @@ function of the place on the segment, so a golden section cannot miss the least.
 from __future__ import annotations
 
 import itertools
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 Point = tuple[float, float, float]
 
 
-@dataclass(frozen=True)
+@immutable
 class Capsule:
     """A round rod with round ends from a to b [m]; a sphere where both are one point."""
 
@@ -38,7 +38,7 @@ def sphere(centre: Point, radius: float) -> Capsule:
     return Capsule(centre, centre, radius)
 
 
-@dataclass(frozen=True)
+@immutable
 class Box:
     """A block along the car's axes: two opposite corners [m]."""
 
@@ -50,7 +50,7 @@ class Box:
             raise InputError("box", "The first corner must be the lower one on every axis.", accepts="low, then high")
 
 
-@dataclass(frozen=True)
+@immutable
 class Wheel:
     """A tyre as a ring: centre, axis of rotation, radius of the ring's middle line and radius of the tube around it [m]."""
 

@@ -7,13 +7,13 @@ finer grids follow, each about the smallest gap of the one before and one step o
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, segment_distance
 from anchor_beam.core.clearance.solids import Box, Capsule, box_distance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 Part = Callable[[FloatArray], Sequence[Capsule | Box]]
 """The solids of one part at one place (k,) of its sweep, such as travel and lock."""
@@ -21,7 +21,7 @@ Part = Callable[[FloatArray], Sequence[Capsule | Box]]
 REFINEMENTS = 6
 
 
-@dataclass(frozen=True)
+@immutable
 class Gap:
     """Smallest gap [m], negative where the parts cut each other, and the place of the sweep where it is."""
 

@@ -6,12 +6,11 @@ amplitude that the gates ask, and of several speeds the one at which an axle com
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, frozen, require_positive
 from anchor_beam.core.grip.transient import RELAXATION, AxleTyres, Course, Rolling, drive
+from anchor_beam.immutable import immutable
 
 GATE, AMPLITUDE = 18.0, 1.15  # m between gates, and of the path beside the straight line
 EDGE = 0.98  # use of grip at which the car goes as fast as it can
@@ -25,7 +24,7 @@ STEP_EVERY = 0.0085  # s; the step lasts as many as the gates take
 AT_REST, LATEST = 0.05, 0.8  # settled within this part of where it ends; and by this part of the drive, or not at all
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Gates:
     """Of settings (n,): highest speed through the gates [m/s], use of grip of both axles there (n, 2), margin [%] (> 0: the
     front gives up first), largest roll [rad], and how long acceleration and roll lag behind the steer [s]. NaN where the car
@@ -39,7 +38,7 @@ class Gates:
     lag_roll: FloatArray
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Step:
     """Of settings (n,): time from half the ramp of the steer to 90 % of the final acceleration, yaw rate and roll [s], and by
     how much the roll overshoots [-]; and time from there until all three stay within 5 % of where they end [s], NaN where
@@ -52,7 +51,7 @@ class Step:
     settled: FloatArray
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Change:
     """How settings (n,) change direction: through gates, and on a step of the steer."""
 
@@ -199,7 +198,7 @@ def _answer(cars: Rolling, speed: FloatArray, omega: FloatArray, relaxation: flo
     return np.asarray(jw * v + speed * r)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Swing:
     """What cars did through gates, in lanes (v, d, n): amplitude of the first harmonic of the lateral acceleration, its lag
     and that of the roll [rad], largest roll, use of grip (2, v, d, n)."""

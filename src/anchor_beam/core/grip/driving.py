@@ -6,10 +6,10 @@ which the corner builds up.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from enum import StrEnum
 
 from anchor_beam.core.arrays import GRAVITY, require_not_negative, require_positive
+from anchor_beam.immutable import immutable
 
 
 class Phase(StrEnum):
@@ -36,7 +36,7 @@ class Use(StrEnum):
     CIRCUIT = "circuit"
 
 
-@dataclass(frozen=True)
+@immutable
 class Driving:
     """On a dry road. speed: of the corner [m/s]; build_up: of its curvature, the whole of it [s].
 

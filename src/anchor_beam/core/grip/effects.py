@@ -8,8 +8,6 @@ settings settled at each step.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY
@@ -21,11 +19,12 @@ from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.wheels import cambers, capacity, contact, demand, wheels_of
+from anchor_beam.immutable import immutable
 
 SECANTS = 12
 
 
-@dataclass(frozen=True)
+@immutable
 class AxleEffect:
     """Change of one axle's limit [m/s^2]: whole, from load transfer alone, from camber alone; `together` is the rest."""
 
@@ -39,7 +38,7 @@ class AxleEffect:
         return self.whole - self.by_load - self.by_camber
 
 
-@dataclass(frozen=True)
+@immutable
 class Effects:
     """Of a change of setting in the middle of the corner: both axles, and the change of B [% points]."""
 

@@ -8,8 +8,6 @@ understeer gradient is its slope.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, frozen
@@ -19,12 +17,13 @@ from anchor_beam.core.car.equilibrium import SETTLED, settle_from
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.wheels import Contact, Wheels, contact, demand, wheels
+from anchor_beam.immutable import immutable
 
 SLIPS = np.radians(np.concatenate([np.linspace(-2.0, 10.0, 25), np.linspace(10.5, 30.0, 24)]))
 NARROWINGS = 32
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Handling:
     """lateral: (a,) lateral accelerations [m/s^2]; batch first, then the accelerations.
 

@@ -10,7 +10,6 @@ build-up, the rear just after it.
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
@@ -28,9 +27,10 @@ from anchor_beam.core.grip.outcome import Outcome
 from anchor_beam.core.grip.tyre import USABLE
 from anchor_beam.core.grip.wheels import Contact, Wheels, capacity, carried, contact, demand, wheels
 from anchor_beam.core.sides import Axle
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Limits:
     """For phases along the axis before the last.
 
@@ -94,7 +94,7 @@ def limits(
     return plan.report(reach(ready, plan.goal, plan.guess, plan.longitudinal, highest=FASTEST, near=start))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Spare:
     """Of members (k,): what the axle in question can hold beyond its demand. Bars do not enter but through the pose."""
 
@@ -113,7 +113,7 @@ class Spare:
         return Spare(self.ready.chosen(which), self.grip.chosen(which), self.on_rear[which])
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Plan:
     """The limits of a batch as members of one search: member (k,) says which car each is, in blocks of the whole batch.
 

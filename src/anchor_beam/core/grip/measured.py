@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.grip.model import Differential, GripBatch, RearBrakes
 from anchor_beam.core.grip.tyre import PRESETS, Road, Surface, Tyre, TyreKind, surface
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class MeasuredGrip:
     """Cars (n,) with axles (n, 2) front, rear, on one road and drive; what is said of the tyre is said of `tyre`.
 

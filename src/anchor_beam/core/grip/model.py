@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -12,6 +11,7 @@ from anchor_beam.core.arrays import FloatArray, require_finite, require_not_nega
 from anchor_beam.core.grip.driving import USES, Driving, Phase, Use
 from anchor_beam.core.grip.tyre import DRY, Surface, Tyre
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
 class Differential(StrEnum):
@@ -38,7 +38,7 @@ class RearBrakes(StrEnum):
     ELECTRONIC = "electronic"
 
 
-@dataclass(frozen=True)
+@immutable
 class AxleGrip:
     """One axle.
 
@@ -74,7 +74,7 @@ class AxleGrip:
         require_not_negative("preload", self.preload, "The preload of the differential")
 
 
-@dataclass(frozen=True)
+@immutable
 class CarGrip:
     """Tyres, brakes and drive of a car. brake_front, drive_front: part of the longitudinal force at the front axle, 0 to 1,
     before anything holds the rear brakes back."""
@@ -93,7 +93,7 @@ class CarGrip:
                 raise InputError(place, "A share lies between none and all.", got=value, accepts="0 to 1")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class GripBatch:
     """Grip of many cars: axle values (..., 2), sides (..., 2, 2), one value a car (...); names and units as above.
 

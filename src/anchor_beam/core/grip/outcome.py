@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import Enum
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.immutable import immutable
 
 
 class Outcome(Enum):
@@ -22,7 +22,7 @@ class Outcome(Enum):
         return list(Outcome).index(self) < list(Outcome).index(other)
 
 
-@dataclass(frozen=True)
+@immutable
 class Ending:
     """How the limits of front and rear end in a phase, and where [m/s^2], NaN where nothing ends."""
 

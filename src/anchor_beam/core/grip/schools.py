@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from enum import StrEnum
 
 import numpy as np
@@ -21,6 +21,7 @@ from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import Limits, limits
 from anchor_beam.core.grip.model import GripBatch
+from anchor_beam.immutable import immutable
 
 FIFTH = 0.2  # of a bar's stiffness, by which it is made softer or stiffer
 LEAN = math.radians(0.5)  # of both front wheels, more of it negative
@@ -43,7 +44,7 @@ FACTORS = {
 }  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Cure:
     """What a cure changes. margins (p,): balance margin in each phase [%], NaN where it has none before or after; limits
     (p, 2): lateral acceleration at which front and rear run out [m/s^2]; roll: roll gradient [rad/(m/s^2)]."""

@@ -8,7 +8,6 @@ zero at its event; its sign and unit are told in `events`.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -25,9 +24,10 @@ from anchor_beam.core.car.reach import reach
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.grip.limit import Limits, Plan, Spare, plan_limits
 from anchor_beam.core.grip.model import GripBatch
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Survey:
     """Of cars (n,) in a left turn. limits: of every phase. lifts: (n, 2) of the inside wheels [m/s^2], NaN where they stay
     down up to FASTEST. roll_gradient: (n,) at rest [rad/(m/s^2)], NaN where the car does not stand. rest, at: settled states
@@ -41,7 +41,7 @@ class Survey:
     found: Reached
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Asked:
     """Goal of members (k,) that are wanted at a given acceleration: what is missing of it, as a force [N]."""
 
@@ -56,7 +56,7 @@ class _Asked:
         return _Asked(self.wanted[which], self.mass[which])
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Goals:
     """Limits, lifts and states after each other, as one goal; at: where the second and the third begin."""
 
@@ -82,7 +82,7 @@ class _Goals:
         )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Course:
     """Cars with their grip, laid out for every question of a survey, whatever bars they get; made by `course`.
 

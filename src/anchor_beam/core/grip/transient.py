@@ -9,8 +9,6 @@ Source: docs/theory/phases.md, "Change of direction"; Pacejka, *Tire and Vehicle
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, batch_last
@@ -19,13 +17,14 @@ from anchor_beam.core.car.bars import BarBatch
 from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import CAMBER_FLOOR, CURVATURE, FLOOR
+from anchor_beam.immutable import immutable
 
 SIDES = np.array([-1.0, 1.0])[:, None]  # a left turn presses the right wheel
 RELAXATION = 0.45  # m of road over which slip grows, where it is not known
 ROLL_RADIUS = 0.30  # radius of gyration of the body in roll about its own centre over the mean track, where not known
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Rolling:
     """Cars laid out for the transient, (n,) each, (2, n) axles, (2, 2, n) axles and sides; SI."""
 
@@ -101,7 +100,7 @@ def rolling(cars: CarBatch, bars: BarBatch, grips: GripBatch, roll_inertia: Floa
     )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Course:
     """What a batch did at each step (s, ...): lateral acceleration of the centre of gravity [m/s^2], yaw rate [rad/s], roll
     [rad], (n,) each; use of grip (2, n) of both axles, signed as their force."""

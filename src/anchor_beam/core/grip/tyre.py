@@ -8,12 +8,12 @@ its part by an ellipse. Camber is positive where the wheel leans into the turn.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite, require_not_negative, require_positive
+from anchor_beam.immutable import immutable
 
 FLOOR = 0.3  # of mu0: no tyre loses more than that to load
 CAMBER_FLOOR = 0.5  # ... or to camber
@@ -22,7 +22,7 @@ PER_DEG = 180.0 / math.pi  # turns a figure per degree into one per radian
 USABLE = 0.95  # part of its longitudinal grip that a wheel may use
 
 
-@dataclass(frozen=True)
+@immutable
 class Tyre:
     """One tyre.
 
@@ -77,7 +77,7 @@ Source: docs/theory/uncertainty.md, "Grip of front against rear".
 """
 
 
-@dataclass(frozen=True)
+@immutable
 class Preset:
     """A generic tyre with one standard deviation of each figure that has one."""
 
@@ -111,7 +111,7 @@ class Road(StrEnum):
     STANDING_WATER = "standing water"
 
 
-@dataclass(frozen=True)
+@immutable
 class Surface:
     """What a road makes of a tyre: factors on grip, cornering stiffness and camber loss [-], and the spread of the first."""
 
@@ -138,7 +138,7 @@ def surface(road: Road, kind: TyreKind) -> Surface:
     return Surface(0.58, 0.85, 0.5, 0.08)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TyreBatch:
     """Tyres on their surface, each figure an array that broadcasts against the loads; names and units as in `Tyre`.
 

@@ -8,14 +8,13 @@ yaw balance asks m_i a_y of it, and more where drive or brakes turn the car.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import GRAVITY, FloatArray, IntArray, batch_last
 from anchor_beam.core.car.assembly import LEFT, OUT, RIGHT, Corner, Pose, wheel_loads
 from anchor_beam.core.grip.model import GripBatch
 from anchor_beam.core.grip.tyre import USABLE, TyreBatch
+from anchor_beam.immutable import immutable
 
 VALVE_FROM, VALVE_SLOPE = (
     0.35 * GRAVITY,
@@ -24,7 +23,7 @@ VALVE_FROM, VALVE_SLOPE = (
 REAR_OF_FRONT = 0.85  # use of grip that electronic brakes allow the rear wheels, of that of the front ones
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Contact:
     """A batch of grips laid out for the solver: (2, n) axles, (2, 2, n) axles and sides.
 
@@ -106,7 +105,7 @@ def _front_brakes(front: FloatArray, valve: FloatArray, longitudinal: FloatArray
     )
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Wheels:
     """Of a settled batch: load [N] and camber into the turn [rad] of each wheel (2, 2, n), suspension roll [rad] (2, n),
     largest side force at no longitudinal force and longitudinal force [N] (2, 2, n)."""

@@ -8,17 +8,16 @@ closed is NaN.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, cross, dot, frozen, lengths_of
 from anchor_beam.errors import NoSolution
+from anchor_beam.immutable import immutable
 
 Pick = slice | tuple[int | slice, ...]  # of the leading axes of a batch
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Chain:
     """One side's arm and pick-up; leading axes are a batch (holes, travels), the last axis is x, y, z [m].
 
@@ -43,7 +42,7 @@ class Chain:
         return Chain(self.radius[..., None, :], self.axis, self.pickup[..., None, :] + travel[:, None] * slope, slope)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ArmPosition:
     """Where the arm stands for a link length.
 

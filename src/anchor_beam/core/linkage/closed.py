@@ -8,7 +8,6 @@ here: `arm` and `travel` have closed the chain already.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -19,9 +18,10 @@ from anchor_beam.core.car.bars import WheelBar
 from anchor_beam.core.linkage.arm import ArmPosition
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class ClosedSide:
     """One side at ride height: slope, curve and third of the arm's turn over wheel travel [rad/m, rad/m^2, rad/m^3], turn
     of the arm from the bar's own frame [rad], both in the sense of bump; signed lever of the link [m]."""

@@ -8,13 +8,13 @@ which adds 12 E I/L^3 offset^2 where they are clamped, nothing where they are pi
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 from anchor_beam.core.arrays import require_not_negative, require_positive
 from anchor_beam.core.section.material import SPRING_STEEL, Material
 from anchor_beam.core.section.shapes import Round
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
 class Fixity(StrEnum):
@@ -25,7 +25,7 @@ class Fixity(StrEnum):
     SPRING = "spring"
 
 
-@dataclass(frozen=True)
+@immutable
 class DirectBar:
     """A straight bar across the car between two trailing arms.
 

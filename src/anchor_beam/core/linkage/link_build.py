@@ -6,18 +6,18 @@ Length is always between the middles of the joints; where a link goes through pl
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import require_positive
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 _HARDNESS = (30.0, 40.0, 50.0, 60.0, 70.0)  # Shore A
 _KAPPA = (0.93, 0.85, 0.73, 0.57, 0.53)  # how much a flat pad stiffens, by hardness
 
 
-@dataclass(frozen=True)
+@immutable
 class Grommet:
     """A rubber ring between a cup and a plate. height, outer, bore: free of load [m]. hardness: Shore A. squeeze: part of the
     height that the cups take away, 0 to 0.5."""
@@ -83,7 +83,7 @@ class Grommet:
         return math.sqrt(self.bore**2 + (self.outer**2 - self.bore**2) / (1.0 - self.squeeze))
 
 
-@dataclass(frozen=True)
+@immutable
 class GrommetLink:
     """A post with two grommets at each end. plates: thickness of arm and bracket; cup: of one cup washer; nut [m]; thread
     that stands out of the nut, in pitches of `pitch` [m]."""
@@ -122,7 +122,7 @@ class GrommetLink:
         return 2.0 * self.grommet.force
 
 
-@dataclass(frozen=True)
+@immutable
 class ThreadedLink:
     """Rod ends or ball studs on a thread. bought: its length as it came; engaged: thread in each end then; least: thread that
     must stay in each end; per_turn: what a turn adds [m]. both: whether both ends are adjusted (opposite threads)."""
@@ -152,7 +152,7 @@ class ThreadedLink:
         return self.bought + (2.0 if self.both else 1.0) * (self.engaged - self.least)
 
 
-@dataclass(frozen=True)
+@immutable
 class TubeLink:
     """Cut from tube with threaded inserts. shank: middle of the joint to the end of its thread; engaged: thread in each
     insert when new; least: that must stay; flange: of an insert beyond the tube; depth: of an insert in the tube [m]."""

@@ -9,8 +9,6 @@ Tape and points become chains for every hole of both arms at every wheel travel;
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
@@ -23,11 +21,12 @@ from anchor_beam.core.linkage.tape import PickUp, chains, drawn_forward
 from anchor_beam.core.linkage.travel import Travel
 from anchor_beam.core.sides import Side
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 TRAVEL = np.linspace(-0.06, 0.06, 13)  # m of wheel travel from ride height, in the middle, that is fitted and shown
 
 
-@dataclass(frozen=True)
+@immutable
 class Quick:
     """Left and right: travel of the bar's end over wheel travel [-], and the angle between link and arm [rad]."""
 
@@ -35,7 +34,7 @@ class Quick:
     link_angle: tuple[float, float]
 
 
-@dataclass(frozen=True)
+@immutable
 class Tape:
     """Both pick-ups; the arms point the same way. upwards: whether the links go up from their arms, None to take that from
     the side of the bar on which the pick-ups lie."""
@@ -45,7 +44,7 @@ class Tape:
     upwards: bool | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class Points:
     """What each link hangs on, in the bar's own frame: origin midway between the pivots, x forward, y left, z up [m].
     upwards: as of a tape."""
@@ -59,7 +58,7 @@ class Points:
 Linkage = Quick | Tape | Points
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Hung:
     """Links hung in every hole. ride: chains (2, n) of both sides at ride height. chain, through: chains and positions
     (2, n, z) at the wheel travels z [m] with links of `lengths` (2,) [m], NaN where they cannot be assembled. told: whether

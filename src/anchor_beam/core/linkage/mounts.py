@@ -6,13 +6,13 @@ that carries the bar's pivots. Wheel travel is that of the tyre contact, straigh
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from typing import Protocol
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, cross
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 Point = tuple[float, float, float]
 
@@ -24,7 +24,7 @@ class Mount(Protocol):
         """Points and slopes at wheel travels (n,) [m]."""
 
 
-@dataclass(frozen=True)
+@immutable
 class OnArm:
     """On a control arm that turns about its inner axis.
 
@@ -68,7 +68,7 @@ class OnArm:
         return point, slope
 
 
-@dataclass(frozen=True)
+@immutable
 class OnStrut:
     """On the strut or upright: moves straight along `direction`, which rises by one per wheel travel times `ratio`."""
 
@@ -87,7 +87,7 @@ class OnStrut:
         return np.array(self.pickup) + z[:, None] * slope, np.broadcast_to(slope, (len(z), 3))
 
 
-@dataclass(frozen=True)
+@immutable
 class OnLiveAxle:
     """On a live axle whose two wheels travel z and `opposite` times z: +1 both together, -1 in roll.
 
@@ -130,7 +130,7 @@ class OnLiveAxle:
         return np.array([0.0, across, up]), np.array([0.0, -up, across])
 
 
-@dataclass(frozen=True)
+@immutable
 class BarOnAxle:
     """The bar rides on the moving part and the link hangs on the body: seen from the bar, the body moves the other way."""
 

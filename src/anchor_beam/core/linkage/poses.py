@@ -7,7 +7,6 @@ on a live axle each then moves the other's pick-up too. Nothing is searched: eve
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -16,9 +15,10 @@ from anchor_beam.core.linkage.arm import ArmPosition, Chain, position
 from anchor_beam.core.linkage.linkage import Points, Tape
 from anchor_beam.core.linkage.mounts import BarOnAxle, Mount, OnLiveAxle
 from anchor_beam.core.sides import Side
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class AtRide:
     """One side at ride height, (1,), with a link of `length` [m]."""
 

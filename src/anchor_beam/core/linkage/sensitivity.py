@@ -2,16 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.linkage.arm import Chain, position
 from anchor_beam.core.sides import Side
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class TapeSpreads:
     """One standard deviation of each dimension of a tape linkage [m], of the ratio [-]."""
 

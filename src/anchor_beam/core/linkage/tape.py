@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite, require_positive
@@ -11,9 +9,10 @@ from anchor_beam.core.bar.mesh import Mesh
 from anchor_beam.core.linkage.arm import Chain
 from anchor_beam.core.sides import Side
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class PickUp:
     """One side's link pick-up at ride height, from the bar's pivot axis [m].
 

@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.core.linkage.arm import ArmPosition
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Travel:
     """One side over wheel travels z (n,) [m], the middle one of them ride height.
 

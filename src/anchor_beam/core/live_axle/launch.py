@@ -8,15 +8,14 @@ search.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.arrays import GRAVITY, require_not_negative, require_positive
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 USUAL, REVERSED, NONE = -1, 1, 0  # sense of the shaft's torque on the axle
 
 
-@dataclass(frozen=True)
+@immutable
 class LaunchCar:
     """What a launch needs of a car.
 
@@ -61,7 +60,7 @@ class LaunchCar:
         return 1.0 + self.rear_stiffness * (1.0 / self.front_stiffness + 1.0 / self.rear_tyres)
 
 
-@dataclass(frozen=True)
+@immutable
 class Launch:
     """At one acceleration: torque of the shaft on the axle [N m], body roll right side down [rad], wheel loads [N] in
     the order fl, fr, rl, rr, and the preload torque on the axle that would make both rear tyres equal [N m]."""
@@ -114,7 +113,7 @@ def traction(loads: tuple[float, float], mu: float, *, locked: bool, bias: float
     return low + (high if locked else min(bias * low, high))
 
 
-@dataclass(frozen=True)
+@immutable
 class PreloadSetting:
     """How to make a preload torque on the axle with one link: twist of the bar [rad], change of length [m], turns of the
     adjuster, difference of wheel loads (right less left) at the rear at rest [N], roll at rest [rad]."""

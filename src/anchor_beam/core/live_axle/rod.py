@@ -9,18 +9,18 @@ down.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 OFF_LEVEL = math.radians(3.0)  # a rod more than this off level at ride height is worth a caution
 STEEP_LINK = math.radians(4.0)  # ... and so is a lower link
 
 
-@dataclass(frozen=True)
+@immutable
 class Rod:
     """Rod at ride height: x forward, y left of the centre line, z above ground [m]; `frame` moves with the body."""
 
@@ -106,7 +106,7 @@ def roll_centre_height(rod: Rod, roll: float = 0.0) -> float:
     return rod.frame[2] + part * rod.rise + (1.0 - part) * rod.frame[1] * roll
 
 
-@dataclass(frozen=True)
+@immutable
 class RodForces:
     """At a lateral acceleration: side force of the axle on the body, along the rod, and up on the body [N]."""
 

@@ -8,7 +8,6 @@ the instrument.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from itertools import pairwise
 
 import numpy as np
@@ -17,11 +16,12 @@ from anchor_beam.core.arrays import FloatArray, frozen, require_positive
 from anchor_beam.core.measure.regression import OUTLIER, robust_fit
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 READ = 0.5e-3  # m, what nobody reads better by tape
 
 
-@dataclass(frozen=True)
+@immutable
 class Measured:
     """A figure with one standard error, in its unit: half of the interval that holds the truth two times in three."""
 
@@ -29,7 +29,7 @@ class Measured:
     error: float
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Deflection:
     """rate of the bar's end [N/m]; stick: half the width of the loop that friction in the bushings makes [N], None where
     the load was only raised."""
@@ -69,7 +69,7 @@ def tilt(
     return Measured(height, math.sqrt(2.0) * scale_error * per_load)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Tilted:
     """height of the centre of gravity [m]; of each reading how far it lies beside the line (n,) [N], and whether it stands
     out (n,)."""
@@ -117,7 +117,7 @@ def tilts(
     return Tilted(height, frozen(beside), out)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class MotionRatio:
     """At ride height: travel of the part per travel of the wheel [-] and its change per travel [1/m]; of each reading how far
     it lies beside the curve (n,) [m], and whether it stands out (n,)."""

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from itertools import combinations
 
 import numpy as np
@@ -13,13 +12,14 @@ from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import student
 from anchor_beam.core.sides import CORNERS
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 SCALE = 0.004  # of the reading: what a pad may be off along its range
 FAR = 4.0  # robust standard deviations beside the others, from which a settle stands out
 LEAST = 1.0  # kg, below which no difference is worth a word
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Settled:
     """corners: of the four wheels [kg]. off: each settle beside the mean (n, 4) [kg]. stands_out: (n,). swapped: for each
     settle the two corners (numbers in the order of `CORNERS`) whose readings look mixed up, None where none do."""

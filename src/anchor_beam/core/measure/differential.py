@@ -8,17 +8,17 @@ of T on each ring, F = T/(2 R tan a) presses either pack, and its z faces rub wi
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.arrays import require_positive
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 FRICTION = 0.2  # of the friction of wet plates: oil, wear and pattern
 RAMP = math.radians(1.0)  # of an angle that is read from the ring
 
 
-@dataclass(frozen=True)
+@immutable
 class Plates:
     """faces: rubbing pairs of one pack. radius: their mean radius [m]. ramp_radius: of the pinion shaft on its ramps [m].
     friction: of wet plates [-]."""
@@ -33,7 +33,7 @@ class Plates:
             require_positive(name, float(value), f"The {name.replace('_', ' ')}")
 
 
-@dataclass(frozen=True)
+@immutable
 class Locking:
     """share: difference of the wheels' torques over their sum [-]; bias: the larger over the smaller [-]."""
 

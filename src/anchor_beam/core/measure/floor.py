@@ -6,17 +6,17 @@ Heights are of the floor, up, at front left, front right, rear left, rear right;
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_positive
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 LEVEL = 1e-3  # m, one standard deviation of a height by water level
 
 
-@dataclass(frozen=True)
+@immutable
 class Floor:
     """roll: lean across, > 0 where the left stands higher [rad]; pitch: along, > 0 where the front does [rad]. twist: by how
     much the diagonal of right front and left rear stands higher than the other one, half of it at each end [m]. shims: under

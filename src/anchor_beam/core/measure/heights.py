@@ -7,13 +7,12 @@ twisted one holds the suspension twisted, which is taken out with the stiffness 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, require_finite
 from anchor_beam.core.measure.floor import Floor
 from anchor_beam.errors import NoSolution
+from anchor_beam.immutable import immutable
 
 TAPE = 1.5e-3  # m, of one height by tape
 LIP = 17.5e-3  # m that the edge of a rim stands beyond the seat of the tyre, by which a rim is named
@@ -21,7 +20,7 @@ AGREE = 6e-3  # m, beyond which two ways to one height do not agree
 UNMEASURED_FLOOR = 4e-3  # m, of a height where nobody knows the floor: common garage floors
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Heights:
     """hub_to_arch: at each wheel (4,) [m], NaN where nothing was read. apart: how far its datums disagree (4,) [m], NaN where
     there is one only. error: of each height, tape alone [m]."""

@@ -11,7 +11,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -21,6 +20,7 @@ from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import student
 from anchor_beam.core.sides import Axle
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 ROUNDS = 40
 STATED = 1  # further readings that the stated errors of scales and level are worth
@@ -34,7 +34,7 @@ class BarState(StrEnum):
     NEW = "new bar"
 
 
-@dataclass(frozen=True)
+@immutable
 class Reading:
     """Corner loads at rest and jacked, fl, fr, rl, rr [N]; rising: the car was being lifted into this height.
 
@@ -48,7 +48,7 @@ class Reading:
     roll: float | None = None
 
 
-@dataclass(frozen=True)
+@immutable
 class TestCar:
     """What the car sheet says: tracks [m] and tyre rates [N/m] of front and rear, prior roll stiffness of the springs of each
     axle [N m/rad] with one standard deviation, and the axle whose bar is tested."""
@@ -61,7 +61,7 @@ class TestCar:
     tested: Axle
 
 
-@dataclass(frozen=True)
+@immutable
 class Share:
     """Ratio of the tested axle's roll stiffness to the other's in one state, tyres in series, from the loads alone."""
 
@@ -69,7 +69,7 @@ class Share:
     ratio: Measured
 
 
-@dataclass(frozen=True)
+@immutable
 class Stiffness:
     """A fitted roll stiffness [N m/rad] and the part of its variance that is still the prior's, 0 to 1."""
 
@@ -82,7 +82,7 @@ class Stiffness:
         return self.from_prior < 0.5
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class JackTest:
     """shares from loads alone; springs front and rear, bars by state, and the half width of the friction loop of each axle
     [N m]."""
@@ -133,7 +133,7 @@ def fit(readings: Sequence[Reading], car: TestCar, *, scale_error: float, angle_
     return problem.solve()
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class _Problem:
     """Unknowns: ln K_s front, ln K_s rear, K_bar by state (scaled), friction front, rear, then one roll angle a reading."""
 

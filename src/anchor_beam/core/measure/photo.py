@@ -7,7 +7,6 @@ blocks of half its diameter: 12 mm nearer to a camera 2 m away is 0.6 % too long
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
@@ -15,6 +14,7 @@ from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.core.bar.path import Vertex, lay
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 CLICK = 1.5  # px, one standard deviation of a click
 MARKS = 4
@@ -25,7 +25,7 @@ IN_LINE = 0.02  # height of a triangle of marks over its longest side, below whi
 FEWEST = 10  # points along a bar with two bends
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Laid:
     """A picture laid flat: marks in it (4, 2) [px] and on the plane (4, 2) [m], homography (3, 3) from pixels to metres."""
 
@@ -103,7 +103,7 @@ def _require_points(points: FloatArray) -> None:
         )  # fmt: skip
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class FlatBar:
     """A bar in its plane. corners: ends and the two corners of its centreline (4, 2) [m]; radii: of both bends [m]. Figures
     with errors; off: how far each point lies beside the path (n,) [m]."""

@@ -7,7 +7,6 @@ show, the error of the gauge itself, is added.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -16,13 +15,14 @@ from anchor_beam.core.arrays import FloatArray, frozen, require_not_negative, re
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import OUTLIER, robust_fit
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 GAUGE = 0.01  # of the load: what a workshop's gauge or scale may be off along its whole range
 MANY = 6  # readings from which a spring can be seen to be progressive
 SURE = 2.0  # standard errors
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Pressed:
     """rate [N/m], the load that each reading lies beside the line (n,) [N], whether a reading stands out (n,), and of a
     spring that grows stiffer its rate at the first and the last travel [N/m], None where that cannot be told."""
@@ -106,7 +106,7 @@ PER_END = 0.15  # coils by which the working part of a closed end is uncertain
 STEEL = Measured(78.5e9, 1.2e9)  # shear modulus of spring steel, all sorts [Pa]
 
 
-@dataclass(frozen=True)
+@immutable
 class Wire:
     """A coil spring by caliper: diameter of the wire and outer diameter of the coils [m], all its coils, its ends."""
 

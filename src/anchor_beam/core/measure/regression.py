@@ -3,19 +3,19 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
 from anchor_beam.errors import InputError, NoSolution
+from anchor_beam.immutable import immutable
 
 HUBER = 1.345  # residual over scale from which a reading counts less; 95 % efficient on clean readings
 OUTLIER = 0.25  # weight below which a reading stands out
 ROUNDS = 60
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Fit:
     """coefficients: (k,), one standard error of each (k,), weights (n,) that the readings got, 0 to 1, the spread of the
     residuals, robust, and how many readings there are beyond the coefficients."""

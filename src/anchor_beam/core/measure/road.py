@@ -8,7 +8,6 @@ it showed a moment before and after stands in for it. Samples that follow each o
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
@@ -17,6 +16,7 @@ from anchor_beam.core.arrays import FloatArray, IntArray, require_positive
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.core.measure.regression import Fit, huber_weights, robust_fit, student
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 MOST_LAG, LAGS = 5.0, 400  # s that a sensor may lag, and how many lags are tried at most
 ENOUGH = 2000  # samples to find the lag with; the slope is that of all
@@ -26,7 +26,7 @@ APART = 0.15  # s, after which the noise of an accelerometer is another one
 LEAST_FADING = 0.99  # of the likeness of samples from one to the next
 
 
-@dataclass(frozen=True)
+@immutable
 class Skidpad:
     """Lateral acceleration [m/s^2] with its error, and how many laps make a difference of one per cent sure."""
 
@@ -59,7 +59,7 @@ class Sensor(StrEnum):
     BODY = "body"
 
 
-@dataclass(frozen=True)
+@immutable
 class Gradient:
     """Slope over lateral acceleration with its error and 95 % interval, lag of the second sensor [s], its drift per second,
     and how many samples were set aside as outliers. hidden: part of the slope that the accelerometer's own noise would have

@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.arrays import require_not_negative, require_positive
 from anchor_beam.core.measure.aids import Measured
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 MADE = 0.006  # of the free radius: how far tyres of one size differ, new to worn included
 FRICTION = 0.06  # of the pad's friction: how far pads of one label differ, cold to warm
 RADIUS = 0.02  # of the effective radius of a disc, from the edges of the pad
 
 
-@dataclass(frozen=True)
+@immutable
 class TyreSize:
     """From the size on the sidewall [m]: free radius, height of the wheel centre under its load, rolling radius."""
 
@@ -51,7 +51,7 @@ def tyre_size(
     )  # fmt: skip
 
 
-@dataclass(frozen=True)
+@immutable
 class Brakes:
     """One axle's disc brakes: pistons on one side of a caliper and their diameter [m], effective radius of the disc [m],
     friction of the pads [-], rolling radius [m], pressure in its line over the other axle's where it is not the same."""

@@ -8,7 +8,7 @@ not settle is counted; the rest is put in the order of how far it lies off the w
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, fields
+from dataclasses import fields
 
 import numpy as np
 
@@ -21,11 +21,12 @@ from anchor_beam.core.car.model import CarBatch
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.grip.model import GripBatch
+from anchor_beam.immutable import immutable
 
 CHUNK = 4096  # settings at once: fits the cache, and bounds what a search needs of memory
 
 
-@dataclass(frozen=True)
+@immutable
 class Wish:
     """Wanted margin [%] and roll gradient [rad/(m/s^2)] as windows, and the lateral acceleration up to which the inside
     wheels stay down [m/s^2]."""
@@ -35,7 +36,7 @@ class Wish:
     lift: float | None = None
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Found:
     """Settings in order, best first. front, rear: (k,) index into the rates given. margin (k,) [%], roll (k,)
     [rad/(m/s^2)], lift (k,) first inside wheel [m/s^2], off (k,) distance from the wish, 0 inside it. examined: how many
@@ -53,7 +54,7 @@ class Found:
     stopped: bool
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class EndBars:
     """Bars that can be on one axle (b,), as the car sees them: see `WheelBar`; slope, curve and third (b, 2) sides."""
 

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.arrays import require_positive
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Material:
     """E [Pa], G [Pa], density [kg/m^3]. All steels share nearly the same E and G: alloy changes strength only."""
 

@@ -7,13 +7,13 @@ has b h^3/12 and the torsion constant of Saint-Venant's series. Shear factors ar
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.arrays import require_positive
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class SectionConstants:
     """What a beam element needs. Axis 1 lies in the section along the load, axis 2 square to it.
 
@@ -29,7 +29,7 @@ class SectionConstants:
     k_2: float
 
 
-@dataclass(frozen=True)
+@immutable
 class Round:
     """Solid bar (wall None) or tube, outer diameter and wall in m."""
 
@@ -76,7 +76,7 @@ class Round:
         return SectionConstants(area, self.I, self.I, self.J, k, k)
 
 
-@dataclass(frozen=True)
+@immutable
 class Plate:
     """Rectangular arm: width along the load, thickness square to it, in m."""
 

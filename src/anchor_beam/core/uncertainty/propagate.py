@@ -8,14 +8,14 @@ random instead, and the distance from the figure that is shown within which 68 %
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 import numpy as np
 
 from anchor_beam.core.arrays import FloatArray, frozen
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Band:
     """value: (k,) figures; sigma: (k,) one standard deviation; shares: (n, k) of each input in the variance."""
 
@@ -48,7 +48,7 @@ def first_order(evaluate: Callable[[FloatArray], FloatArray], centre: FloatArray
     return Band(frozen(figures[0]), frozen(np.sqrt(variance)), frozen(shares))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Sampled:
     """Monte Carlo of k figures: median (k,), sigma (k,) distance from what is shown within which 68.3 % of the draws lie, low
     and high (k,) of 95 %; lost: draws without an answer."""

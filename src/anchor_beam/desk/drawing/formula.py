@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QSize
 from PySide6.QtGui import QFont, QFontMetricsF, QPainter, QPaintEvent, QPen
@@ -12,12 +11,13 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from anchor_beam.desk.theme.theme import Theme
 from anchor_beam.drawings.formula import Fraction, Line, Part, Root, Scripts, Word, read_formula, spoken
 from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.immutable import immutable
 
 SMALLER, SMALLEST = 0.72, 8.0  # of a script to its base; px below which nothing shrinks
 SPACED = frozenset("=+−<>,")
 
 
-@dataclass(frozen=True)
+@immutable
 class _Box:
     """Something set: its size around a baseline [px], and how to paint it with its left end there."""
 

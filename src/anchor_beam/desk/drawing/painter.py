@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
 
 from PySide6.QtCore import QLineF, QPointF, QRectF, Qt
 from PySide6.QtGui import QColor, QPainter, QPen, QPolygonF
@@ -26,6 +25,7 @@ from anchor_beam.drawings.shapes import (
     Tone,
     Tube,
 )
+from anchor_beam.immutable import immutable
 
 _WIDTHS = {Pen.HAIR: 1.0, Pen.PART: 1.6, Pen.HEAVY: 3.2, Pen.GHOST: 1.2, Pen.CENTRE: 1.0}
 _DASHES = {Pen.GHOST: [4.0, 3.0], Pen.CENTRE: [9.0, 3.0, 2.0, 3.0]}
@@ -33,7 +33,7 @@ RING, LABEL_STEP = 6.0, 18.0  # px at the normal font size
 LEADER, SHORT_LEADER, CLOSE = 40, 28, 370.0  # px from marks to their labels, the shorter below this scale [px/m]
 
 
-@dataclass(frozen=True)
+@immutable
 class View:
     """Metres to pixels: one scale for both axes, y turned over."""
 

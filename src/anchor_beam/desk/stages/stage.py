@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from anchor_beam.figures.picture import Picture
+from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
     from PySide6.QtWidgets import QWidget
@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from anchor_beam.desk.shell.files import Files
 
 
-@dataclass(frozen=True)
+@immutable
 class Stage:
     """name: on the rail. icon: a file of the icons. digit: with Ctrl, its key, which stays its own when stages come between.
 

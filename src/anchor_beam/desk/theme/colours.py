@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Colours:
     """Hex colours by meaning. line: what bounds a field or a button; hairline: construction, which says nothing alone."""
 

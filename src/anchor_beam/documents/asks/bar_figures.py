@@ -8,7 +8,6 @@ wrong; see docs/decisions/0006.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.core.bar.path import Vertex
@@ -17,13 +16,14 @@ from anchor_beam.core.section.material import Material
 from anchor_beam.core.section.shapes import Plate, Round
 from anchor_beam.documents.asks.limits import FARTHEST, MOST_HOLES, MOST_VERTICES
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 MM = 1e-3
 DEG = math.pi / 180.0
 Pairs = tuple[tuple[int, int], ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class BarFigures:
     """A bar in the document's units; names as in its keys. arms: width and thickness [mm]."""
 
@@ -41,7 +41,7 @@ class BarFigures:
     holes_mm: tuple[float, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class BarFiguresAsked:
     """A bar, the pairs of holes (None for all) and the load [N]."""
 

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.documents.csv_text import symbol_of
 from anchor_beam.documents.fields import BAR_FIELDS
 from anchor_beam.documents.parts.facts import Ends, Joints, PartKind, SoldAs
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 from anchor_beam.words.wanted import Work
@@ -19,7 +18,7 @@ BETWEEN = "|"  # sets apart what a cell lists
 GEOMETRY = ("od", "centre_length", "pivot_spacing", "arm_length")  # without which there is no bar
 
 
-@dataclass(frozen=True)
+@immutable
 class Column:
     """key: name of the figure that it fills. kind: of a number, None for words. legal: closed range [SI]. of: kinds of part
     that have it; needed: those that cannot be without. words: those that can stand in it, empty for any."""

@@ -5,7 +5,7 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterable
-from dataclasses import dataclass, fields
+from dataclasses import fields
 from enum import StrEnum
 from functools import lru_cache
 from itertools import pairwise
@@ -30,6 +30,7 @@ from anchor_beam.documents.parts.facts import (
 from anchor_beam.documents.parts.identity import key_of
 from anchor_beam.documents.records import BarRecord, Figure, Provenance
 from anchor_beam.errors import DocumentError, InputError, Problem
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import TYPED
 from anchor_beam.words.wanted import Work
 
@@ -39,7 +40,7 @@ MOST_TOLD = 50  # faults: whoever has more has one that he made everywhere
 E = TypeVar("E", bound=StrEnum)
 
 
-@dataclass(frozen=True)
+@immutable
 class Listed:
     """A part of a list. axle: the only one that it fits, None for either. line: in the file that it was read from, 0 for
     one that was not."""
@@ -55,7 +56,7 @@ class Listed:
         return self.part.facts
 
 
-@dataclass(frozen=True)
+@immutable
 class _Found:
     """Where a column stands in a file, and the SI value of its unit."""
 
@@ -64,7 +65,7 @@ class _Found:
     factor: float
 
 
-@dataclass(frozen=True)
+@immutable
 class _Table:
     """A file with its columns."""
 

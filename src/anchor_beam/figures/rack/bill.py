@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.parts.facts import Fitting, PartKind, SoldAs
 from anchor_beam.documents.parts.identity import full_name, key_of, kind_of
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, RackBar, Setting
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True)
+@immutable
 class Line:
     """A part. count: how many boxes of it. owned: it is in the rack of the car, and costs nothing more. price, hours, mass
     [kg]: of all of them, None where nobody said."""
@@ -29,7 +28,7 @@ class Line:
     work: tuple[str, ...]
 
 
-@dataclass(frozen=True)
+@immutable
 class Bill:
     """Lines, front first; price of those that are not owned and hours of all, as far as they are known."""
 

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.parts.identity import full_name
 from anchor_beam.figures.rack.fit_rules import ORDER
 from anchor_beam.figures.rack.rows import PartRow, Rates
+from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.units.show import show
 from anchor_beam.words.fit import Fit
@@ -18,7 +18,7 @@ Known = Mapping[tuple[str, int], Rates]  # what bars give, by the id of their ro
 Order = float | str | None
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Column:
     """title and kind are in the head. order: None where there is no figure, which is sorted last. wide: as wide a text as
     stands in it."""

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.parts.facts import BushingPart, Ends, LinkPart, PartFacts
 from anchor_beam.documents.parts.table import Listed
 from anchor_beam.documents.records import BarRecord, CarFile
+from anchor_beam.immutable import immutable
 from anchor_beam.words import fit as words
 from anchor_beam.words.fit import Cause, Fit
 from anchor_beam.words.remark import Remark
@@ -17,7 +16,7 @@ NEAR = 0.006  # m by which bushings may sit elsewhere: saddles have slots
 ORDER = tuple(Fit)
 
 
-@dataclass(frozen=True)
+@immutable
 class OnCar:
     """What of a car, and of one of its axles, decides whether a part fits; SI. What nobody entered is empty or None.
 
@@ -41,7 +40,7 @@ class OnCar:
     currency: str
 
 
-@dataclass(frozen=True)
+@immutable
 class Verdict:
     """In a word, and the reasons, the worst first; cause: of that one."""
 

@@ -14,6 +14,7 @@ from anchor_beam.documents.records import BarRecord, BarState, CarRecord, EndSet
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.rack.fit_rules import OnCar, Verdict, verdict
+from anchor_beam.immutable import immutable
 
 OWN = "own"  # where the parts of the car's own rack come from
 
@@ -106,7 +107,7 @@ def _row(source: str, at: int, one: Listed, judged: Verdict) -> PartRow:
     )  # fmt: skip
 
 
-@dataclass(frozen=True)
+@immutable
 class Rates:
     """Rate at the wheel in roll of each hole of a bar on a car, from the end of the arm inward [N/m], the links as they are;
     NaN where they do not reach. why: it has none at all."""

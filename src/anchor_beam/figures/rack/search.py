@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
@@ -43,6 +43,7 @@ from anchor_beam.figures.ladder import reachable
 from anchor_beam.figures.rack.bill import Bill, bill_of_end
 from anchor_beam.figures.rack.fit_rules import OnCar, verdict
 from anchor_beam.figures.results import both_turns, results
+from anchor_beam.immutable import immutable
 from anchor_beam.words import search as words
 from anchor_beam.words.bars import end_name
 from anchor_beam.words.fit import Fit
@@ -56,7 +57,7 @@ STEP = 0.1  # % of margin, within which it does not matter which is nearer
 GATHERING = 0.3  # part of the work that goes into hanging every bar
 
 
-@dataclass(frozen=True)
+@immutable
 class Stock:
     """What can be chosen from: parts of every list and own ones, and the two axles of the car as fit rules see them; its
     arches, where they were read."""
@@ -72,7 +73,7 @@ class Stock:
         return self.front if axle is Axle.FRONT else self.rear
 
 
-@dataclass(frozen=True)
+@immutable
 class _Choice:
     """Something that can be on an axle, how the car sees it, what it asks to be bought, and the levers of its links [m]."""
 
@@ -227,7 +228,7 @@ _LIKE = ("plate_arms", "rigid_bushings", "centre_length", "pivot_spacing", "spla
          "arm_thickness", "bushing_radial")  # fmt: skip
 
 
-@dataclass(frozen=True)
+@immutable
 class _Judge:
     """Makes settings of pairs, and puts them in their order."""
 

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import WINDOWS, CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.words import acts
 from anchor_beam.words.wanted import Wish, Work
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetWindow:
     """Move or size the window of a phase [%] and of the roll gradient [rad/(m/s^2)] at once."""
 
@@ -41,7 +42,7 @@ class SetWindow:
         return acts.window(self.phase)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class AskFor:
     """Let a constraint count, or not."""
 
@@ -57,7 +58,7 @@ class AskFor:
         return acts.asked(self.wish, self.on)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RuleOut:
     """Say that some work is out of the question, or that it is not."""
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
@@ -10,12 +10,13 @@ from anchor_beam.documents.fields import HOLE_FIELD
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.words import acts
 from anchor_beam.words.bars import setting_words
 from anchor_beam.words.names import holes as holes_words
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetHole:
     """Move a link to another hole, on one side or on both."""
 
@@ -39,7 +40,7 @@ class SetHole:
         return acts.hole(self.axle, self.sides, self.hole)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetPickup:
     """Move the far ends of both links to another hole."""
 
@@ -60,7 +61,7 @@ class SetPickup:
         return acts.pickup(self.axle, self.hole)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class AddHole:
     """One more hole, a step further in than the last."""
 
@@ -80,7 +81,7 @@ class AddHole:
         return f"{acts.bar(self.axle)}, one more hole"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RemoveHole:
     """Take the innermost hole away; a link that hangs there moves one out."""
 
@@ -101,7 +102,7 @@ class RemoveHole:
         return f"{acts.bar(self.axle)}, innermost hole taken away"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class PutBar:
     """Take a bar from the rack and put it on its axle; links stay, holes beyond its last move to its last."""
 
@@ -119,7 +120,7 @@ class PutBar:
         return f"{acts.bar(self.axle)}: “{self.name}” fitted"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class WearPart:
     """Fit a part of the garage that is not in this car's rack, such as another car's bar; worn: its revision."""
 
@@ -143,7 +144,7 @@ def fitted_with(end: EndSetting, bar: BarRecord) -> EndSetting:
     return replace(end, bar=bar, state=BarState.HOOKED, hole_left=left, hole_right=right)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class KeepBar:
     """Put the bar on the bench into the rack, in place of one with the same name and axle."""
 
@@ -160,7 +161,7 @@ class KeepBar:
         return f"{acts.bar(self.axle)} kept in the rack"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ForgetBar:
     """Take a bar out of the rack; settings that have it on keep it."""
 
@@ -178,7 +179,7 @@ class ForgetBar:
         return f"{acts.bar(self.axle)}: “{self.name}” out of the rack"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ReachRung:
     """Go to a setting of the ladder."""
 
@@ -201,7 +202,7 @@ def _hung(file: CarFile, axle: Axle, holes: Holes) -> CarFile:
     return SetPickup(axle, holes.pickup).apply(file)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ReachSpot:
     """Go to a setting of the map: None for a bar off its links."""
 

@@ -3,16 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
 from anchor_beam.documents.folding import Changes, Head, Heads, Move, NewRevision
 from anchor_beam.documents.kinds import DocumentKind
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class PutDocument:
     """Add a document to a car, or say something new in one; document: its number, for a new one a number not yet used."""
 
@@ -36,7 +36,7 @@ class PutDocument:
         return Changes((made,), (Move(self.document, before, made.revision),), moved, file)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RemoveDocument:
     """Take a document away; its revisions stay for whoever names them, and for undo."""
 
@@ -56,7 +56,7 @@ class RemoveDocument:
         return Changes((), (Move(self.document, heads[self.document].revision, None),), left, file)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class MoveInGarage:
     """Add a document to the garage, say something new in one, or take one away; the act is in the journal of the car in hand.
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
 
 from anchor_beam.core.grip.tyre import PRESETS, TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
@@ -15,6 +14,7 @@ from anchor_beam.documents.offers import offers, taken
 from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.words import acts
 
 
@@ -23,7 +23,7 @@ def links_set(file: CarFile) -> CarFile:
     return file if file.bench.state == file.car.load_state else put(file, "bench.state", file.car.load_state)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetValue:
     """Type or step a figure. source: where it comes from, None to leave that as it is; spread: one standard deviation that
     was given with it [SI], None for the one that follows from the source."""
@@ -58,7 +58,7 @@ def _require_holes(file: CarFile, place: str, count: float) -> None:
         raise InputError(place, acts.pickup_used(*used), got=count, accepts=f"{used[0]} or more")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RestoreFigure:
     """Put back a figure as it was once, with its source and spread."""
 
@@ -76,7 +76,7 @@ class RestoreFigure:
         return f"{figure_name(self.place)}: as it was"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetProvenance:
     """Say where a figure comes from."""
 
@@ -91,7 +91,7 @@ class SetProvenance:
         return f"{figure_name(self.place)}: {self.provenance}"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TakeTypical:
     """Take the typical values that have become better."""
 
@@ -101,7 +101,7 @@ class TakeTypical:
         return taken(file, offers(file.car))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class Choose:
     """Pick one of several: a switch, a kind, a name."""
 

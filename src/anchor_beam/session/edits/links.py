@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import pickup
@@ -14,11 +13,12 @@ from anchor_beam.documents.places import put, read
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
 from anchor_beam.figures.ends import end_result, why_no_links
+from anchor_beam.immutable import immutable
 from anchor_beam.session.edits.figures import links_set
 from anchor_beam.words import acts
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetLinks:
     """Make both links as long as something proposes [m]; attitude: what they are made to do, in words."""
 
@@ -41,7 +41,7 @@ class SetLinks:
         return acts.links_set(self.axle, self.attitude)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class MovePickup:
     """Move the far end of one side's link: along the car from the bar, which both sides share, and up [m]."""
 
@@ -68,7 +68,7 @@ class MovePickup:
         return acts.pickup_moved(self.axle, self.side)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class PlaceMount:
     """Put the far ends of the links at a point [m] and make links that put the arms level there, on one side or mirrored on
     both. Along the car both sides share the place."""
@@ -92,7 +92,7 @@ class PlaceMount:
         return acts.mount_placed(self.axle, self.sides)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TakeJoints:
     """Take the joints of a control arm from a table: coordinates [m] by the names of their figures. The link then hangs on
     that arm."""
@@ -110,7 +110,7 @@ class TakeJoints:
         return acts.joints_taken(self.axle)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class LevelLink:
     """Set links to the length that levels their arm, on one side or on both."""
 

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.documents.load_states import LoadState, state_of, twice
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class KeepLoadState:
     """Keep the weights as they stand under a name; the state that the car is in already is brought up to date."""
 
@@ -39,7 +40,7 @@ class KeepLoadState:
         return f"Load state kept as “{self.name.strip()}”"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class UseLoadState:
     """Load the car like that."""
 
@@ -53,7 +54,7 @@ class UseLoadState:
         return f"Loaded as “{self.name}”"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ForgetLoadState:
     """Forget a load state; the car keeps its weights."""
 

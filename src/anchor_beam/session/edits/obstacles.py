@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.obstacles import MOST, Held, Obstacle
 from anchor_beam.documents.readings import Reading
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.words import acts
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class AddObstacle:
     """One more thing around a bar; a name that is taken gets a number."""
 
@@ -35,7 +36,7 @@ class AddObstacle:
         return acts.obstacle(self.obstacle.axle, self.obstacle.name, "added")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RemoveObstacle:
     """Take one away."""
 
@@ -51,7 +52,7 @@ class RemoveObstacle:
         return acts.obstacle(self.axle, self.name, "taken away")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetObstacle:
     """Another number of one, by its place in the numbers of its shape; at None the gap that it needs, None for the usual
     one."""
@@ -80,7 +81,7 @@ class SetObstacle:
         return acts.obstacle(self.axle, self.name, "measured")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class HoldObstacle:
     """Say what one moves with."""
 
@@ -97,7 +98,7 @@ class HoldObstacle:
         return acts.obstacle(self.axle, self.name, f"moves with {self.held}")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class NameObstacle:
     """Call one something else."""
 
@@ -119,7 +120,7 @@ class NameObstacle:
         return acts.obstacle(self.axle, self.new, "named")
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ReplaceObstacles:
     """Take those of an axle from a table, in place of what was there."""
 

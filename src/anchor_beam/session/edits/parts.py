@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.sides import Axle
@@ -10,11 +10,12 @@ from anchor_beam.documents.parts.facts import BracketPart, Fitting, Joints, Link
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, CarFile, EndSetting, Figure, Provenance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.session.edits.bars import fitted_with
 from anchor_beam.words import acts
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetClaim:
     """Note by how much a bar is said to be stiffer than the standard one [%]; None where nobody says so."""
 
@@ -36,7 +37,7 @@ class SetClaim:
         )
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class FitListed:
     """Put a part of a list on an axle. Links stay as long as they are; bushings bring their stiffness to the bar."""
 
@@ -70,7 +71,7 @@ def _held(end: EndSetting) -> EndSetting:
     return replace(end, bar=replace(end.bar, bushing_radial=stiffness, rigid_bushings=False))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetRating:
     """Say what the links or the brackets of an axle are rated for [N]; None where nobody knows. Where no part was named,
     there is an own one from then on."""
@@ -97,7 +98,7 @@ class SetRating:
         return f"{self.axle} {self.kind}, its rating".capitalize()
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetSteel:
     """Say how the surface of a bar was made and where its steel yields [Pa]; None where nobody knows."""
 
@@ -127,7 +128,7 @@ def _require_possible(key: str, value: float, typed: str) -> None:
     BY_KEY[key].check(value, typed)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TakeOff:
     """Say no longer which link, bracket or bushings an axle has; what they brought to the bar stays."""
 

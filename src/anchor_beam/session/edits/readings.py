@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aids import BY_KEY
@@ -11,10 +11,11 @@ from anchor_beam.documents.places import put
 from anchor_beam.documents.readings import Reading, Readings, Row, Support
 from anchor_beam.documents.records import CarFile, Figure, Provenance
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 from anchor_beam.words import acts
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetReading:
     """Write one number down, or take it away: an entry, or with a row the column of a table."""
 
@@ -43,7 +44,7 @@ class SetReading:
         return acts.reading(table.title, self.axle, table.entry(self.name).label, where)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ReplaceRows:
     """Take a table from a file, or clear it, in place of the one that is there."""
 
@@ -60,7 +61,7 @@ class ReplaceRows:
         return acts.readings(BY_KEY[self.aid].title, self.axle, len(self.rows))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TakeReadings:
     """Take over what was read for another car, such as the floor that both stand on."""
 
@@ -75,7 +76,7 @@ class TakeReadings:
         return acts.taken_over(self.readings.table.title, self.car)
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SetSupport:
     """Say what carried the car while it was read."""
 
@@ -91,7 +92,7 @@ class SetSupport:
         return acts.supported(BY_KEY[self.aid].title, self.axle, str(self.support))
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class TakeMeasured:
     """Write figures to the car that an aid worked out: place, value and one standard deviation [SI] of each."""
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from anchor_beam.documents.records import CarFile, Pair, Setting
 from anchor_beam.errors import InputError
+from anchor_beam.immutable import immutable
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SaveSetting:
     """Keep what is on the bench under a name; an older setting of that name is replaced."""
 
@@ -30,7 +31,7 @@ class SaveSetting:
         return f"Setting kept as “{self.name.strip()}”"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class UseSetting:
     """Put a saved setting on the bench."""
 
@@ -44,7 +45,7 @@ class UseSetting:
         return f"“{self.name}” on the bench"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class PutSetting:
     """Put what is on both axles of a setting that nobody kept on the bench, under the name that is there."""
 
@@ -58,7 +59,7 @@ class PutSetting:
         return "A found setting on the bench"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class RemoveSetting:
     """Forget a saved setting; if it was the reference, the first of the others becomes it."""
 
@@ -75,7 +76,7 @@ class RemoveSetting:
         return f"Setting “{self.name}” removed"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class CompareWith:
     """Choose the setting that everything is compared with."""
 
@@ -89,7 +90,7 @@ class CompareWith:
         return f"Compared with “{self.name}”"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class ChangeBetween:
     """Say between which settings the car is changed; an empty name takes one away."""
 
@@ -109,7 +110,7 @@ class ChangeBetween:
         return f"Road “{self.road}”, event “{self.event}”"
 
 
-@dataclass(frozen=True, eq=False)
+@immutable(eq=False)
 class SignOff:
     """Say that the car has been changed and checked, and stands in this setting now."""
 

@@ -4,7 +4,6 @@ drawing that it belongs to."""
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from enum import StrEnum
 from functools import partial
 
@@ -25,6 +24,7 @@ from anchor_beam.drawings.car import car_from_left, car_in_plan
 from anchor_beam.drawings.driving import corner_as_driven, tyre_curves
 from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.figures.shown_car import axle_shape, car_shape, tyre_shape
+from anchor_beam.immutable import immutable
 from anchor_beam.session.workshop import Part
 
 CHOICES: dict[str, type[StrEnum]] = {
@@ -40,7 +40,7 @@ OF_AXLE = (
 """In the order in which Tab walks: down the left, the middle, down the right, along the bottom."""
 
 
-@dataclass(frozen=True)
+@immutable
 class _View:
     """A drawing and the places of its fields; share: of the board's height."""
 
