@@ -7,6 +7,7 @@ import io
 import math
 from pathlib import Path
 
+import numpy as np
 import pytest
 from pypdf import PdfReader
 from PySide6.QtCore import QPoint, QPointF, Qt
@@ -15,12 +16,14 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QFileDialog
 
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.stages.links.handles import AxleView
 from anchor_beam.desk.stages.links.page import LinksPage
-from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.documents.mounting import LinkMount, Stud
 from anchor_beam.drawings.links import flip
-from anchor_beam.drawings.shapes import Dimension, Text
+from anchor_beam.drawings.shapes import Dimension, Drawing, Line, Text
 from anchor_beam.figures.lengths import Attitude
-from anchor_beam.figures.travelling import Moving
+from anchor_beam.figures.travelling import Moving, joint_angle, travelling
 from anchor_beam.session.edits import SetHole, SetValue
 from anchor_beam.words.links import DOES_NOT_REACH, NEARLY_OVER
 from support.desk import LEFT_BUTTON, Desk, move_held
@@ -344,3 +347,60 @@ def test_a_mount_is_placed_from_the_zone_measured_from_datum_holes_and_taken_bac
     at = QPointF(*board.view.pixel(flip(board.view._shown.pickup)))
     drag(desk, board.view, at, at + QPointF(0, -8), at + QPointF(0, -16))
     assert desk.picture.file.car.rear.pickup_height_left.value > before.car.rear.pickup_height_left.value + 0.002
+
+
+def test_the_front_wheels_are_steered_by_the_handle_and_rear_ones_are_not(desk: Desk) -> None:
+    page = desk.stage("Links")
+    page.tabs.choose(Axle.FRONT)
+    desk.click(page.boards.buttons["from behind"])
+    desk.settle()
+    way = page.travel.way
+    way.setFocus()
+    while way.currentText() != Moving.STEER:
+        QTest.keyClick(way, Qt.Key.Key_Down)
+    wheels = [item for item in behind(page, Axle.FRONT).items if isinstance(item, Line) and item.closed]
+    page.travel.slider.setFocus()
+    for _ in range(3):
+        desk.press(Qt.Key.Key_PageUp)
+    desk.settle()
+    assert page.travel.said.text() == "1.7\u00a0deg to the left"  # 0.030 rad
+    turned = [item for item in behind(page, Axle.FRONT).items if isinstance(item, Line) and item.closed]
+    assert span(turned[0]) > span(wheels[0]) + 0.01
+    height = desk.picture.file.car.front.wheel_centre_height.value
+    assert span(turned[0]) == pytest.approx(0.2 * math.cos(0.03) + 2 * height * math.sin(0.03), abs=1e-6)
+    page.tabs.choose(Axle.REAR)
+    desk.settle()
+    assert page.posture.way is Moving.BOTH and page.posture.handle == 0.0
+    assert way.findText(Moving.STEER) == -1
+
+
+def test_studs_along_the_car_bind_sooner_where_the_link_leans_along_it(desk: Desk) -> None:
+    page = desk.stage("Links")
+    page.tabs.choose(Axle.REAR)
+    desk.settle()
+    file = desk.picture.file
+    across = travelling(file.car.rear, file.bench.rear, Axle.REAR, Moving.BOTH)
+    box = next(b for b in page.findChildren(ChoiceBox) if b.accessibleName() == "rear stud, far end points")
+    box.setFocus()
+    while box.currentText() != Stud.AHEAD:
+        QTest.keyClick(box, Qt.Key.Key_Down)
+    desk.settle()
+    record = desk.picture.file.car.rear
+    assert record.stud_at_pickup is Stud.AHEAD
+    pose = across.sides[0]
+    link = (pose.pickup - pose.hole)[across.ride]
+    lean = math.degrees(math.asin(abs(link[0]) / np.linalg.norm(link)))  # along the car, by hand
+    assert math.degrees(joint_angle(record, pose)[across.ride]) == pytest.approx(lean, abs=1e-9)
+    assert joint_angle(file.car.rear, pose)[across.ride] < joint_angle(record, pose)[across.ride]
+
+
+def behind(page: LinksPage, axle: Axle) -> Drawing:
+    """What the board from behind shows."""
+    view = next(view for view in page.findChildren(AxleView) if view.isVisible())
+    assert view._drawing.title.startswith(axle.capitalize())
+    return view._drawing
+
+
+def span(line: Line) -> float:
+    xs = [x for x, _ in line.points]
+    return max(xs) - min(xs)

@@ -12,7 +12,7 @@ from anchor_beam.core.linkage.direct import Fixity
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, CAR_FIELDS
 from anchor_beam.documents.inputs import Around, Field, Provenance
-from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.documents.mounting import LinkMount, Stud
 from anchor_beam.documents.records import AxleTyre, CarRecord, Seat, TravelEnds
 from anchor_beam.documents.wishes import Confidence
 
@@ -33,7 +33,8 @@ CAR_TEXTS = ("platform", "variant", "frame", "exhaust", "load_state")
 
 LATER_AXLE_CHOICES: dict[str, StrEnum] = {
     "differential": Differential.OPEN, "tyre": AxleTyre.OF_CAR, "travel_ends": TravelEnds.LEFT_OUT,
-    "link_on": LinkMount.MEASURED, "ends_held": Fixity.CLAMPED,
+    "link_on": LinkMount.MEASURED, "ends_held": Fixity.CLAMPED, "stud_at_arm": Stud.OUT,
+    "stud_at_pickup": Stud.OUT,
 }  # fmt: skip
 """The same of an axle."""
 

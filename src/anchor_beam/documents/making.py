@@ -12,7 +12,7 @@ from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.fields import AXLE_FIELDS, BAR_FIELDS, CAR_FIELDS, HOLE_FIELD
 from anchor_beam.documents.inputs import Around, Field
 from anchor_beam.documents.later import later_figures
-from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.documents.mounting import LinkMount, Stud
 from anchor_beam.documents.records import (
     Adjuster,
     ArmDirection,
@@ -61,7 +61,8 @@ def axle_record(
             made[field.name] = Figure(made[field.name].value, MEASURED if field.is_exact else Provenance.TYPICAL)
     return AxleRecord(
         kind=kind, arms=arms, adjuster=adjuster, differential=differential, tyre=AxleTyre.OF_CAR,
-        travel_ends=TravelEnds.LEFT_OUT, link_on=link_on, ends_held=Fixity.CLAMPED, **made,
+        travel_ends=TravelEnds.LEFT_OUT, link_on=link_on, ends_held=Fixity.CLAMPED, stud_at_arm=Stud.OUT,
+        stud_at_pickup=Stud.OUT, **made,
     )  # fmt: skip
 
 

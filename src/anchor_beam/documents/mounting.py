@@ -25,6 +25,21 @@ class LinkMount(StrEnum):
     BODY = "body, bar on the axle"
 
 
+class Stud(StrEnum):
+    """Which way the stud of a joint points, or the bolt through its eye. A joint turns about it freely, and gives
+    little out of the plane square to it."""
+
+    OUT = "outwards"
+    IN = "inwards"
+    AHEAD = "forwards"
+    BACK = "backwards"
+
+    @property
+    def across(self) -> bool:
+        """Whether it lies across the car."""
+        return self in (Stud.OUT, Stud.IN)
+
+
 NOT_LIVE = "This axle is not a live one, so no link can hang on a live axle."
 MOUNT, NOTHING = Enters.MOUNT, Enters.NOTHING
 AHEAD = Way(
@@ -47,9 +62,11 @@ def _bar_height(at: Around) -> float:
 @record
 class Mounting:
     """How the links of an axle hang at their far ends. pickup_holes: in a row, each one step from the one before, the first
-    where the tape says."""
+    where the tape says. stud_at_arm, stud_at_pickup: which way the studs at both ends of a link point."""
 
     link_on: LinkMount
+    stud_at_arm: Stud
+    stud_at_pickup: Stud
     pickup_holes: Figure = quantity(
         Kind.COUNT, "Pick-up holes", (1, 6), (1, 4), "To choose from at the far end of the link, in a row.", enters=NOTHING,
         later=lambda _at: 1.0,

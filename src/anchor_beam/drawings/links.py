@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterable
 
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.drawings.angles import angle_between
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.shapes import (
     XY,
@@ -97,14 +98,20 @@ def link_elevation(shown: ShownLink, low: XY, high: XY) -> Drawing:
     middle = ((hole[0] + pickup[0]) / 2, (hole[1] + pickup[1]) / 2)
     align = Align.RIGHT if outward > 0 else Align.LEFT
     items.append(Slot(f"bench.{shown.axle}.link_{shown.side}", (middle[0] - outward * 0.018, middle[1]), align))
+    arm, along = math.atan2(tip[1], tip[0]), math.atan2(pickup[1] - hole[1], pickup[0] - hole[0])
+    items += angle_between(axis, 0.0 if tip[0] > 0.0 else math.pi, arm, math.hypot(*tip) + 0.02)
     below = -1.0 if pickup[1] > 0 else 1.0
     at = (0.5 * tip[0], 0.5 * tip[1] + below * (0.5 * shown.od + 0.012))
     items.append(Text(at, shown.arm_words, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.7 * below))
+    upright = arm + math.copysign(0.5 * math.pi, math.sin(along - arm))
+    span = 0.45 * math.dist(hole, pickup)
     beyond = 1.0 if pickup[1] > 0 else -1.0
     if shown.warning:
         items.append(
             Text(pickup, shown.warning, Size.SMALL, Tone.WARNING, Align.CENTRE, bold=True, raise_by=2.5 * beyond)
         )
+    if shown.link_words and math.dist(hole, pickup) > 0.01:
+        items += angle_between(hole, upright, along, span)
     items.append(Text(pickup, shown.link_words, Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=1.3 * beyond))
     items.append(Text(axis, "bar", Size.SMALL, tone, Align.CENTRE, raise_by=2.0 * beyond))
     title = f"{shown.axle.capitalize()} {shown.side}, seen from the left, front to the left"

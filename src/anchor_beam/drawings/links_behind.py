@@ -7,6 +7,7 @@ import math
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.drawings.bars import tone_of
 from anchor_beam.drawings.links import ShownJoint, sector
+from anchor_beam.drawings.obstacles import steered_width
 from anchor_beam.drawings.shapes import XY, Align, Circle, Drawing, Item, Line, Pen, Ring, Size, Text, Tone
 from anchor_beam.immutable import immutable
 
@@ -31,7 +32,8 @@ class ShownSide:
 
 @immutable
 class ShownAxle:
-    """Both sides; lengths [m]. pivot: of the bar from the car's centre plane. lean: of both wheels with a live axle [rad]."""
+    """Both sides; lengths [m]. pivot: of the bar from the car's centre plane. live: the wheels lean with the axle.
+    turned: how far they are steered [rad]."""
 
     axle: Axle
     sides: tuple[ShownSide, ShownSide]
@@ -41,6 +43,7 @@ class ShownAxle:
     od: float
     live: bool
     on_words: str
+    turned: float = 0.0
 
 
 def axle_with_links(shown: ShownAxle, travel: float) -> Drawing:
@@ -55,8 +58,9 @@ def axle_with_links(shown: ShownAxle, travel: float) -> Drawing:
     if shown.live:
         items.append(Line((left.wheel, right.wheel), Tone.SOFT, Pen.HEAVY))
     lean = math.atan2(right.wheel[1] - left.wheel[1], right.wheel[0] - left.wheel[0]) if shown.live else 0.0
+    wide = steered_width(TYRE, shown.wheel_radius, shown.turned)
     for side in shown.sides:
-        items += _wheel(side, shown.wheel_radius, lean)
+        items += _wheel(side, shown.wheel_radius, lean, wide)
     ends = [(math.copysign(shown.pivot, side.wheel[0]), 0.0) for side in shown.sides]
     items.append(Line((*ends,), tone, Pen.HEAVY))
     for side, pivot in zip(shown.sides, ends, strict=True):
@@ -75,7 +79,7 @@ def axle_with_links(shown: ShownAxle, travel: float) -> Drawing:
         ]  # fmt: skip
         out = -1.0 if side.side is Side.LEFT else 1.0
         align = Align.RIGHT if out < 0.0 else Align.LEFT
-        at = (side.wheel[0] + out * (0.5 * TYRE + 0.03), side.wheel[1])
+        at = (side.wheel[0] + out * (0.5 * wide + 0.03), side.wheel[1])
         items.append(Text(at, side.words, Size.SMALL, Tone.INK, align, raise_by=0.6))
         items.append(
             Text(
@@ -96,9 +100,9 @@ def _ground(shown: ShownAxle, reach: float) -> tuple[XY, XY]:
     return (-reach, y0 + slope * (-reach - x0)), (reach, y0 + slope * (reach - x0))
 
 
-def _wheel(side: ShownSide, r: float, lean: float) -> list[Item]:
+def _wheel(side: ShownSide, r: float, lean: float, wide: float) -> list[Item]:
     cos, sin = math.cos(lean), math.sin(lean)
-    corners = ((-TYRE / 2, -r), (TYRE / 2, -r), (TYRE / 2, r), (-TYRE / 2, r))
+    corners = ((-wide / 2, -r), (wide / 2, -r), (wide / 2, r), (-wide / 2, r))
     at = tuple((side.wheel[0] + x * cos - y * sin, side.wheel[1] + x * sin + y * cos) for x, y in corners)
     return [
         Line(at, Tone.INK, Pen.PART, closed=True, fill=Tone.PANEL),

@@ -13,13 +13,15 @@ Place = tuple[float, float, float]
 @immutable
 class ShownObstacle:
     """A solid in the bar's frame, x forward, y left, z up [m], where it is in the pose that is drawn. ends: one point of a
-    ball or a wheel, two of a rod, opposite corners of a block. wheel: its width, 0 for all else. tight: needs more room."""
+    ball or a wheel, two of a rod, opposite corners of a block. wheel: its width, 0 for all else; turned: how far it is
+    steered [rad]. tight: needs more room."""
 
     name: str
     ends: tuple[Place, ...]
     radius: float
     block: bool
     wheel: float
+    turned: float
     tight: bool
     in_hand: bool
 
@@ -46,9 +48,10 @@ def _drawn(shown: ShownObstacle, at: tuple[XY, ...], *, side_on: bool) -> list[I
         x = middle[0]
     elif shown.wheel:
         if side_on:
-            items.append(Circle((x, y), shown.radius, tone, Pen.GHOST))
+            items.append(Line(_turned_wheel((x, y), shown), tone, Pen.GHOST, closed=True))
         else:
-            items.append(Line(rectangle((x, y), shown.wheel, 2.0 * shown.radius), tone, Pen.GHOST, closed=True))
+            wide = steered_width(shown.wheel, shown.radius, shown.turned)
+            items.append(Line(rectangle((x, y), wide, 2.0 * shown.radius), tone, Pen.GHOST, closed=True))
             top = y + shown.radius
     elif len(at) == 2 and at[0] != at[1]:
         items.append(Line(_rod(at[0], at[1], shown.radius), tone, Pen.PART, closed=True))
@@ -61,6 +64,21 @@ def _drawn(shown: ShownObstacle, at: tuple[XY, ...], *, side_on: bool) -> list[I
         spot, lift = (x, low if below else top), -1.0 if below else 0.7
         items.append(Text(spot, shown.name, Size.SMALL, tone, Align.CENTRE, bold=shown.in_hand, raise_by=lift))
     return items
+
+
+def steered_width(width: float, radius: float, turned: float) -> float:
+    """How wide a wheel is seen from behind when it is steered [m]."""
+    return width * math.cos(turned) + 2.0 * radius * abs(math.sin(turned))
+
+
+def _turned_wheel(at: XY, shown: ShownObstacle) -> tuple[XY, ...]:
+    """Outline of a wheel from the side: a circle, narrower and with its width seen as well where it is steered."""
+    half, edge = shown.radius * math.cos(shown.turned), 0.5 * shown.wheel * abs(math.sin(shown.turned))
+    turns = [2.0 * math.pi * i / 48 for i in range(48)]
+    return tuple(
+        (at[0] + half * math.cos(t) + math.copysign(edge, math.cos(t)), at[1] + shown.radius * math.sin(t))
+        for t in turns
+    )
 
 
 def _rod(a: XY, b: XY, radius: float) -> tuple[XY, ...]:

@@ -189,7 +189,7 @@ def _moving(
     holes: list[list[FloatArray]] = [[], []]
     pickups: list[list[FloatArray]] = [[], []]
     count = 0
-    for way in Moving:
+    for way in (each for each in Moving if each is not Moving.STEER):  # lock is a state of its own
         moves = travelling(axle, end, name, way)
         if moves is None:
             return None

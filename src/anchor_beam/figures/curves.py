@@ -11,13 +11,13 @@ from anchor_beam.core.car.bars import bars
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.handling import Handling, handling
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.records import CarRecord, Setting
+from anchor_beam.documents.records import AxleRecord, CarRecord, Setting
 from anchor_beam.drawings.charts import Chart, Curve, Mark, curve
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.figures.ends import EndResult, why_no_links
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.results import Results, both_turns, results
-from anchor_beam.figures.travelling import ACROSS
+from anchor_beam.figures.travelling import joint_angle
 from anchor_beam.units.kinds import Kind, System, unit_of
 from anchor_beam.units.show import show
 
@@ -98,10 +98,15 @@ def travel_charts(
         )
         rates, angles = (tuple(Chart(title, "", "", (), empty=why) for title in pair) for pair in titles)
         return rates, angles
+    record = now.car.axle(axle)
     length, rate = unit_of(Kind.FINE_LENGTH, units), unit_of(Kind.RATE, units)
     across = f"wheel travel, {length.symbol}, bump to the right"
-    curves = _travel_curves(end, Tone(axle.value), length.si, rate.si)
-    ghosts = [[], [], [], []] if level is None else _travel_curves(level, Tone.SOFT, length.si, rate.si, ghost=True)
+    curves = _travel_curves(record, end, Tone(axle.value), length.si, rate.si)
+    ghosts = (
+        [[], [], [], []]
+        if level is None
+        else _travel_curves(record, level, Tone.SOFT, length.si, rate.si, ghost=True)
+    )
     ups = (rate.symbol, f"deg/{length.symbol}", "deg", "deg")
     made = [
         Chart(title, across, up, (*drawn, *ghost), (Mark(0.0, "ride height"),))
@@ -111,7 +116,7 @@ def travel_charts(
 
 
 def _travel_curves(
-    end: EndResult, tone: Tone, length: float, rate: float, *, ghost: bool = False
+    record: AxleRecord, end: EndResult, tone: Tone, length: float, rate: float, *, ghost: bool = False
 ) -> list[list[Curve]]:
     """Curves of each chart of `travel_charts`, left and right; length, rate: SI values of their units."""
     curves: list[list[Curve]] = [[], [], [], []]
@@ -122,7 +127,7 @@ def _travel_curves(
             continue
         heights = (
             2.0 * end.K_theta * travel.motion_ratio**2 / rate, np.degrees(travel.motion_ratio) * length,
-            np.degrees(travel.where.square_off), np.degrees(travel.where.joint_angle(ACROSS)),
+            np.degrees(travel.where.square_off), np.degrees(joint_angle(record, travel.where)),
         )  # fmt: skip
         name, right = str(side), side is Side.RIGHT
         if ghost:

@@ -18,7 +18,7 @@ from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Fig
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.ends import EndResult, SideResult, end_result
 from anchor_beam.figures.results import Results, results
-from anchor_beam.figures.travelling import ACROSS, Moving, travelling
+from anchor_beam.figures.travelling import Moving, joint_angle, travelling
 from anchor_beam.immutable import immutable
 from anchor_beam.words.balance import FREE_TORQUE, LEVEL_ENOUGH
 
@@ -194,7 +194,7 @@ def _margins(car: CarRecord, end: EndSetting, axle: Axle) -> Pair:
         if moving is None:
             return math.nan, math.nan
         for pose in moving.sides:
-            joints.append(float(np.max(pose.joint_angle(ACROSS))))
+            joints.append(float(np.max(joint_angle(car.axle(axle), pose))))
             levers.append(float(np.min(pose.over_centre)))
     return float(np.max(joints)), float(np.min(levers))
 

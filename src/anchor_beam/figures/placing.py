@@ -23,7 +23,7 @@ from anchor_beam.errors import InputError, NoSolution
 from anchor_beam.figures.aid_work import entry_figure
 from anchor_beam.figures.clearance import LINK, fixed_solid
 from anchor_beam.figures.ends import end_result, why_no_links
-from anchor_beam.figures.travelling import ACROSS, NEARLY_OVER, joint_limit
+from anchor_beam.figures.travelling import NEARLY_OVER, joint_angle, joint_limit
 from anchor_beam.immutable import immutable
 
 POINTS = 41  # of the grid each way
@@ -147,7 +147,7 @@ def zone(
     branch = np.where(pickup[..., 2] >= 0.0, 1.0, -1.0)
     where = position(chain, length, branch)
     through = position(chain.straight_on(TRAVEL), length[..., None], branch[..., None])
-    joint = np.asarray(through.joint_angle(ACROSS).max(axis=-1))
+    joint = np.asarray(joint_angle(axle, through).max(axis=-1))
     lasts = np.isfinite(through.theta).all(axis=-1) & (through.over_centre.min(axis=-1) >= NEARLY_OVER)
     mesh = end_result(axle, end, name).bar.mesh
     foot = np.array([0.0, mesh.nodes[mesh.holes[side.position, end.hole(side)], 1], 0.0])

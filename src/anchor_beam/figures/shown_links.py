@@ -17,7 +17,7 @@ from anchor_beam.drawings.links import ShownJoint, ShownLink
 from anchor_beam.drawings.links_behind import ShownAxle, ShownSide
 from anchor_beam.drawings.shapes import XY
 from anchor_beam.figures.picture import Picture
-from anchor_beam.figures.travelling import ACROSS, NEARLY_OVER, Moving, Travelling, joint_limit, travelling
+from anchor_beam.figures.travelling import NEARLY_OVER, Moving, Travelling, joint_angle, joint_limit, travelling
 from anchor_beam.units.kinds import System
 from anchor_beam.words import links as words
 
@@ -94,7 +94,7 @@ def _warning(pose: ArmPosition, at: int, *, lost: bool) -> str:
 
 def _joint(shown: Picture, axle: Axle, pose: ArmPosition, at: int, units: System) -> ShownJoint:
     limit = joint_limit(shown.file.bench.end(axle))
-    angle = float(pose.joint_angle(ACROSS)[at])
+    angle = float(joint_angle(shown.file.car.axle(axle), pose)[at])
     return ShownJoint(angle, limit, words.joint_words(angle, limit, units))
 
 
@@ -128,6 +128,7 @@ def shown_axle(shown: Picture, axle: Axle, moving: Travelling, at: int, units: S
     return ShownAxle(
         axle, (left, right), record.wheel_centre_height.value, record.bar_height.value, pivot, end.bar.bar.section.od,
         record.link_on in (LinkMount.LIVE_AXLE, LinkMount.BODY), words.HANGS_ON[record.link_on.name],
+        moving.steered(at),
     )  # fmt: skip
 
 

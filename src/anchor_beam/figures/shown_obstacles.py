@@ -22,7 +22,8 @@ def shown_obstacles(
         if each.axle is axle:
             gap = gaps.get(each.name)
             tight = gap is not None and gap.obstacle == each and each.measured and gap.spare < 0.0
-            found.append(_shown(each, _risen(each, moving, at), tight=tight, in_hand=each.name == in_hand))
+            turned = _turned(each, moving.steered(at))
+            found.append(_shown(each, _risen(each, moving, at), turned, tight=tight, in_hand=each.name == in_hand))
     return tuple(found)
 
 
@@ -32,7 +33,15 @@ def _risen(obstacle: Obstacle, moving: Travelling, at: int) -> float:
     return float(moving.z[Side.RIGHT.position, at]) if obstacle.held is Held.RIGHT else 0.0
 
 
-def _shown(obstacle: Obstacle, risen: float, *, tight: bool, in_hand: bool) -> ShownObstacle:
+def _turned(obstacle: Obstacle, steered: float) -> float:
+    """How far it turns with the steering [rad]: wheels, up to the lock that was measured."""
+    if obstacle.shape is not Shape.WHEEL or obstacle.held not in (Held.LEFT, Held.RIGHT):
+        return 0.0
+    lock = obstacle.number("lock")
+    return min(max(steered, -lock), lock)
+
+
+def _shown(obstacle: Obstacle, risen: float, turned: float, *, tight: bool, in_hand: bool) -> ShownObstacle:
     x = obstacle.numbers
     first: Place = (x[0], x[1], x[2] + risen)
     two = obstacle.shape in (Shape.ROD, Shape.BLOCK)
@@ -40,5 +49,5 @@ def _shown(obstacle: Obstacle, risen: float, *, tight: bool, in_hand: bool) -> S
     block, wheel = obstacle.shape is Shape.BLOCK, obstacle.shape is Shape.WHEEL
     radius = 0.0 if block else obstacle.number("radius")
     return ShownObstacle(
-        obstacle.name, ends, radius, block, obstacle.number("width") if wheel else 0.0, tight, in_hand
+        obstacle.name, ends, radius, block, obstacle.number("width") if wheel else 0.0, turned, tight, in_hand
     )

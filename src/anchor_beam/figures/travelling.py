@@ -22,8 +22,9 @@ from anchor_beam.errors import NoSolution
 from anchor_beam.figures.ends import end_result
 from anchor_beam.immutable import immutable
 
-STEP = 1e-3  # m of wheel travel between two poses
-ACROSS = np.array([0.0, 1.0, 0.0])  # the stud of a joint, unless somebody says otherwise
+STEP = 1e-3  # m of wheel travel, or radian of lock, between two poses
+LOCK = 0.6  # rad that wheels usually steer either way; what lies around has the lock that was measured
+ACROSS, ALONG = np.array([0.0, 1.0, 0.0]), np.array([1.0, 0.0, 0.0])  # studs that lie across or along the car
 NEARLY_OVER = 0.35  # lever of the link over its arm, below which the link is about to lie along it
 JOINT_LIMITS = {Joints.GROMMETS: math.radians(8), Joints.BALLS: math.radians(22), Joints.ROD_ENDS: math.radians(13)}
 """What such a joint usually gives, out of its plane [rad]; what its maker says counts."""
@@ -36,6 +37,7 @@ class Moving(StrEnum):
     ROLL = "roll"
     LEFT = "left wheel alone"
     RIGHT = "right wheel alone"
+    STEER = "steering"
 
     @property
     def share(self) -> tuple[float, float]:
@@ -44,18 +46,19 @@ class Moving(StrEnum):
 
     @property
     def of_the_other(self) -> Moving:
-        """The other wheel alone, where one wheel moves alone."""
-        return {Moving.LEFT: Moving.RIGHT, Moving.RIGHT: Moving.LEFT}.get(self, self)
+        """What moves a wheel that does not move now: the other one alone, or both where they are steered."""
+        return {Moving.LEFT: Moving.RIGHT, Moving.RIGHT: Moving.LEFT, Moving.STEER: Moving.BOTH}.get(self, self)
 
 
-_SHARES = {Moving.BOTH: (1.0, 1.0), Moving.ROLL: (1.0, -1.0), Moving.LEFT: (1.0, 0.0), Moving.RIGHT: (0.0, 1.0)}
+_SHARES = {Moving.BOTH: (1.0, 1.0), Moving.ROLL: (1.0, -1.0), Moving.LEFT: (1.0, 0.0), Moving.RIGHT: (0.0, 1.0),
+           Moving.STEER: (0.0, 0.0)}  # fmt: skip
 
 
 @immutable(eq=False)
 class Travelling:
     """Poses (k,) of both sides, NaN where a link does not reach. handle: where the travel handle stands at each [m], 0 at
-    ride height. z: (2, k) wheel travels, bump is positive [m]. outer: (2, k, 3) where the outer joint of a control arm is, in
-    the bar's frame [m]; None without one.
+    ride height; of steering how far the wheels are turned to the left [rad]. z: (2, k) wheel travels, bump is positive [m].
+    outer: (2, k, 3) where the outer joint of a control arm is, in the bar's frame [m]; None without one.
     """
 
     way: Moving
@@ -63,6 +66,10 @@ class Travelling:
     z: FloatArray
     sides: tuple[ArmPosition, ArmPosition]
     outer: FloatArray | None
+
+    def steered(self, at: int) -> float:
+        """How far the wheels are turned to the left in a pose [rad]."""
+        return float(self.handle[at]) if self.way is Moving.STEER else 0.0
 
     @property
     def ride(self) -> int:
@@ -76,7 +83,9 @@ class Travelling:
 
 def reach(axle: AxleRecord, way: Moving) -> tuple[float, float]:
     """How far the handle goes [m]: to the ends of the travel where somebody said where they are. In roll one wheel rises as
-    far as the other falls."""
+    far as the other falls; steered wheels stay at ride height."""
+    if way is Moving.STEER:
+        return -LOCK, LOCK
     if axle.travel_ends is TravelEnds.COUNTED:
         low, high = -axle.droop.value, axle.bump_gap.value
     else:
@@ -131,6 +140,15 @@ def _outer(axle: AxleRecord, z: FloatArray) -> FloatArray | None:
         front, rear, outer = joints(axle, side)
         found.append(OnArm((front, rear), outer, outer).at(z[side.position])[0])
     return np.stack(found)
+
+
+def joint_angle(axle: AxleRecord, where: ArmPosition) -> FloatArray:
+    """(...) how far the joint that is worse off at either end of the link is out of its plane [rad]. A stud at the arm turns
+    with it."""
+    at_pickup = where.joint_angle(ACROSS if axle.stud_at_pickup.across else ALONG)
+    if axle.stud_at_arm.across:
+        return np.maximum(where.joint_angle(ACROSS), at_pickup)
+    return np.maximum(where.joint_angle(where.hole * (1.0, 0.0, 1.0)), at_pickup)
 
 
 def joint_limit(end: EndSetting) -> float | None:

@@ -22,6 +22,7 @@ _CHOICES = {
     "description": "description", "maker": "maker", "road": "road", "use": "use", "rear_brakes": "rear brakes",
     "tyre_match": "tyres front and rear", "differential": "differential", "travel_ends": "ends of travel",
     "seat": "driver sits", "link_on": "link hangs on", "ends_held": "ends of the bar",
+    "stud_at_arm": "stud at the arm", "stud_at_pickup": "stud at the far end",
     "platform": "platform", "variant": "variant", "frame": "frame", "exhaust": "exhaust",
 }  # fmt: skip
 

@@ -70,6 +70,9 @@ def travel_words(z: float, units: System) -> str:
 
 def handle_words(way: str, handle: float, units: System) -> str:
     """`left 30 mm up, right 30 mm down`; way: the name of what moves."""
+    if way == "STEER":
+        turned = show(abs(handle), Kind.ANGLE, units)
+        return "straight ahead" if abs(handle) < 5e-4 else f"{turned} to the {'left' if handle > 0.0 else 'right'}"
     up, down = travel_words(handle, units), travel_words(-handle, units)
     if abs(handle) < 5e-4:
         return "at ride height"

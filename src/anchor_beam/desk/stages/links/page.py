@@ -29,7 +29,7 @@ from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.charts import Chart
 from anchor_beam.figures.curves import travel_charts
 from anchor_beam.figures.lengths import levelled
-from anchor_beam.figures.travelling import reach
+from anchor_beam.figures.travelling import Moving, reach
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, unit_of
 
@@ -135,6 +135,10 @@ class LinksPage(Split):
         self._axle = axle
         for stack in self._stacks:
             stack.look_at(axle)
+        steered = axle is Axle.FRONT
+        if not steered and self.posture.way is Moving.STEER:
+            self.posture.choose(Moving.BOTH)
+        self.travel.offer(tuple(way for way in Moving if steered or way is not Moving.STEER))
         self._limit()
         self._offer()
 
@@ -147,7 +151,8 @@ class LinksPage(Split):
         """Show on the curves where the wheels stand."""
         length = unit_of(Kind.FINE_LENGTH, self._bridge.units).si
         for drawn in self._drawn:
-            drawn.point(self.posture.handle / length if self.posture.handle else None)
+            moved = self.posture.handle if self.posture.way is not Moving.STEER else 0.0
+            drawn.point(moved / length if moved else None)
 
     def _charts(self, axle: Axle, which: int) -> tuple[Chart, ...]:
         shown = self._bridge.picture

@@ -14,7 +14,7 @@ from anchor_beam.desk.widgets.hole_spin import pickup_hole
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.fields import AXLE_FIELDS, field_at
-from anchor_beam.documents.mounting import LinkMount
+from anchor_beam.documents.mounting import LinkMount, Stud
 from anchor_beam.documents.records import Adjuster, ArmDirection
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.rows import link_rows
@@ -68,6 +68,8 @@ class LinksPanel(Panel):
         self.add(self.differ)
         self.row("Hangs on", ChoiceBox(bridge, f"car.{axle}.link_on", LinkMount, f"{axle} link hangs on"))
         self._hangs = {name: self.row(words, self._field(name)) for name, words in HANGS.items()}
+        for end, words in (("arm", "Stud at the arm"), ("pickup", "Stud, far end")):
+            self.row(words, ChoiceBox(bridge, f"car.{axle}.stud_at_{end}", Stud, f"{axle} {words.lower()} points"))
         self._hole = self.row("Link in hole", pickup_hole(bridge, axle))
         self._to_joints = self.add(self._joints_button())
         self.add(self.turns)

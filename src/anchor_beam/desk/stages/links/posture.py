@@ -14,7 +14,7 @@ PERIOD = 2.4  # s from ride height up, down and back
 
 
 class Posture(QObject):
-    """Which wheels move, and where the handle of their travel stands [m]."""
+    """Which wheels move, and where the handle of their travel stands [m], or of their lock [rad]."""
 
     moved = Signal()
     changed = Signal()  # which wheels move, how far they can, or whether it plays
@@ -41,6 +41,8 @@ class Posture(QObject):
     def choose(self, way: Moving) -> None:
         """Move other wheels."""
         if way is not self.way:
+            if Moving.STEER in (way, self.way):
+                self.handle = 0.0  # an angle is no travel
             self.way = way
             self.changed.emit()
             self.moved.emit()

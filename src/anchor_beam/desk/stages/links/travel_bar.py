@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QSlider, QWid
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.links.posture import Posture
+from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.figures.travelling import STEP, Moving
 from anchor_beam.session.workshop import Part
@@ -26,8 +27,8 @@ class TravelBar(QWidget):
         row.setSpacing(px(10))
         self.way = QComboBox()
         self.way.setAccessibleName("which wheels move")
-        self.way.addItems([str(way) for way in Moving])
-        self.way.activated.connect(lambda i: posture.choose(tuple(Moving)[i]))
+        self.ways = tuple(Moving)
+        self.way.activated.connect(lambda i: posture.choose(self.ways[i]))
         self.slider = _Travel(posture)
         self.slider.setAccessibleName("wheel travel")
         self.slider.valueChanged.connect(lambda mm: posture.to(mm * STEP))
@@ -47,8 +48,17 @@ class TravelBar(QWidget):
         del event
         self._posture.stop()  # nobody sees it move
 
+    def offer(self, ways: tuple[Moving, ...]) -> None:
+        """What can be moved: rear wheels are not steered."""
+        if self.ways != ways:
+            self.ways = ways
+            self._range()
+
     def _range(self) -> None:
         posture = self._posture
+        fill(
+            self.way, [str(way) for way in self.ways], self.ways.index(posture.way) if posture.way in self.ways else 0
+        )
         with QSignalBlocker(self.slider):
             self.slider.setRange(round(posture.low / STEP), round(posture.high / STEP))
         self._bridge.playing = posture.playing
