@@ -8,11 +8,12 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.links.clearance.strip import ClearanceStrip
 from anchor_beam.desk.stages.links.page import LinksPage
 from anchor_beam.documents.obstacles import Held, Thing
 from anchor_beam.drawings.shapes import Text, Tone
+from anchor_beam.figures.measured_from import From, datums
 from support.desk import LEFT_BUTTON, Desk
 
 
@@ -145,3 +146,28 @@ def test_a_table_is_taken_whole_or_not_at_all(desk: Desk, strip: ClearanceStrip,
     desk.press(Qt.Key.Key_Down)
     desk.click(strip.buttons["Take away"])
     assert things(desk) == []
+
+
+def test_a_tape_held_to_the_left_bushing_reads_the_same_place(desk: Desk, strip: ClearanceStrip) -> None:
+    add(desk, strip, Thing.OTHER)
+    where = strip.fields.read_from
+    assert where.currentText() == "middle of the bar"
+    where.setCurrentIndex(where.findText("left bushing"))
+    where.activated.emit(where.currentIndex())
+    assert "held to the left bushing: ahead to the front" in where.toolTip()
+    enter(desk, strip, "-30", "20", "45", "12")
+    bushing = 0.5 * desk.picture.file.bench.rear.bar.pivot_spacing.value
+    made = desk.picture.file.obstacles[-1]
+    assert made.measured and made.numbers[:3] == pytest.approx((-0.030, bushing + 0.020, 0.045))
+    assert made.number("radius") == pytest.approx(0.012)  # a size is not a place
+    fields = strip.fields.numbers[made.shape]
+    assert [field.edit.text() for _, field in fields[:3]] == ["\u221230.0", "20.0", "45.0"]
+    where.setCurrentIndex(0)
+    where.activated.emit(0)
+    assert fields[1][1].edit.text() == f"{(bushing + 0.020) * 1e3:.1f}"
+    reach = datums(desk.picture.file, Axle.REAR)
+    pickup = desk.picture.file.car.rear
+    assert reach[From.PICKUP, Side.LEFT][0] == pytest.approx(-pickup.pickup_ahead.value)
+    assert reach[From.PICKUP, Side.LEFT][1:] == pytest.approx(
+        (0.5 * pickup.pickup_spacing.value, pickup.pickup_height_left.value)
+    )

@@ -18,11 +18,14 @@ from PySide6.QtWidgets import QFileDialog
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.links.handles import AxleView
 from anchor_beam.desk.stages.links.page import LinksPage
+from anchor_beam.desk.stages.links.placing_board import PlacingBoard
 from anchor_beam.desk.widgets.choice import ChoiceBox
 from anchor_beam.documents.mounting import LinkMount, Stud
 from anchor_beam.drawings.links import flip
 from anchor_beam.drawings.shapes import Dimension, Drawing, Line, Text
+from anchor_beam.figures.free_hole import free_holes
 from anchor_beam.figures.lengths import Attitude
+from anchor_beam.figures.placing import wanted_of
 from anchor_beam.figures.travelling import Moving, joint_angle, travelling
 from anchor_beam.session.edits import SetHole, SetValue
 from anchor_beam.words.links import DOES_NOT_REACH, NEARLY_OVER
@@ -299,7 +302,7 @@ def test_a_build_sheet_follows_what_is_typed_keeps_it_and_is_printed(
     desk.settle()
     lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
     assert lines["turns from as it came"] == "left 0.0 · right −4.0" and "Opposite threads" in board.notes.text()
-    for index in (2, 3):
+    for index in (2, 4):
         board.kind.setCurrentIndex(index)
         board.kind.activated.emit(index)
         desk.settle()
@@ -404,3 +407,59 @@ def behind(page: LinksPage, axle: Axle) -> Drawing:
 def span(line: Line) -> float:
     xs = [x for x, _ in line.points]
     return max(xs) - min(xs)
+
+
+def test_a_hole_in_the_arm_is_told_drilled_in_both_arms_and_taken_back(desk: Desk, links: LinksPage) -> None:
+    desk.click(links.boards.buttons["placing a mount"])
+    board = next(b for b in links.findChildren(PlacingBoard) if b.isVisible())
+    board.free.setFocus()
+    desk.press(Qt.Key.Key_Down)
+    desk.rest()
+    assert board.holes.isVisible() and not board.points.isVisible()
+    assert (
+        "No place on the arm keeps all of it" in board.said.text()
+    )  # its three holes leave no room, further in it leans
+    lean = board.fields["off_square"].edit
+    lean.setFocus()
+    QTest.keyClicks(lean, "50")
+    QTest.keyClick(lean, Qt.Key.Key_Return)
+    desk.rest()
+    before = desk.picture.file
+    (why, place), *_others = free_holes(before.car.rear, before.bench.rear, Axle.REAR, wanted_of(before, Axle.REAR))
+    row = plain(" ".join(cell.text() for cell in board.holes.cells[0]))
+    assert row.startswith(f"A {why} {place.from_end * 1e3:.1f} mm") and "cannot be taken back" in board._note.text()
+    desk.click(board.holes.buttons[0])
+    desk.rest()
+    end = desk.picture.file.bench.rear
+    assert len(end.bar.holes) == len(before.bench.rear.bar.holes) + 1
+    assert end.bar.holes[end.hole_left].value == pytest.approx(place.from_end, abs=1e-4)
+    assert desk.picture.now.rear.wheel_rate == pytest.approx(place.rate, rel=2e-3)
+    assert [end.link_left.value, end.link_right.value] == pytest.approx([place.left, place.right], abs=2e-4)
+    assert all(abs(side.off_level) < 1e-6 for side in desk.picture.now.rear.sides)
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert desk.picture.file.bench == before.bench
+
+
+def test_a_fixed_link_says_what_it_does_on_both_sides(desk: Desk, links: LinksPage) -> None:
+    desk.bridge.ask(SetHole(Axle.REAR, tuple(Side), 0))
+    desk.click(links.boards.buttons["build sheet"])
+    board = links._stacks[-1].currentWidget()
+    board.kind.setCurrentIndex(board.kind.findText("Fixed length"))
+    board.kind.activated.emit(board.kind.currentIndex())
+    desk.settle()
+    field = board.fields["fixed-link"]["bought"].edit
+    field.setFocus()
+    QTest.keyClicks(field, "100")
+    QTest.keyClick(field, Qt.Key.Key_Return)
+    desk.settle()
+    lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
+    # the pick-ups of both sides are 88 mm up and 222 ahead: the length that puts the arm level, by hand
+    lever = float(np.linalg.norm(desk.picture.now.rear.sides[0].where.hole[0]))
+    across = float(desk.picture.now.rear.sides[0].chain.pickup[0, 1])
+    level = math.sqrt((222 - lever * 1e3) ** 2 + 88**2 + (across * 1e3) ** 2)
+    assert float(lines["length that puts the arm level"].split()[0]) == pytest.approx(level, abs=0.6)
+    assert float(lines["this one is longer by"].split()[0]) == pytest.approx(100 - level, abs=0.6)
+    assert lines["and leaves in the bar at rest"] == "0.0 N·m"
+    assert (
+        "left arm stands far from level" in board.said.text() and "Studs: outwards at the arm" in board.notes.text()
+    )

@@ -16,6 +16,7 @@ PHOTO = 50 * MEGABYTE  # bytes of a picture in a bundle
 DEEPEST = 24  # groups and lists inside each other
 LONGEST_TEXT = 4000  # characters of any text
 MOST_DIGITS = 60  # of a number
+MOST_HOLES = 12  # of an arm
 MOST_SETTINGS, MOST_IN_RACK = 400, 1000  # of a car
 MOST_DOCUMENTS = 200_000  # of a bundle
 MOST_QUESTIONS = 2000  # of a document

@@ -20,7 +20,7 @@ LEAST = Entry(
     15.0,
 )
 
-GROMMETS, THREADED, TUBE, SPLINE = "grommet-link", "threaded-link", "tube-link", "splined-arms"
+GROMMETS, THREADED, TUBE, FIXED, SPLINE = "grommet-link", "threaded-link", "tube-link", "fixed-link", "splined-arms"
 BUILDS: tuple[Aid, ...] = (
     Aid(
         THREADED, "Rod ends or ball studs", "on a thread",
@@ -61,6 +61,12 @@ BUILDS: tuple[Aid, ...] = (
             Entry("depth", "Insert in the tube", FINE, (3.0, 120.0), "Depth of each.", 25.0),
         ),
         (), (), per_axle=True, source="docs/theory/links.md, Cut from tube",
+    ),
+    Aid(
+        FIXED, "Fixed length", "as sold",
+        "One length for one ride height: hold it up with the weight on the wheels before you order, then measure.",
+        (Entry("bought", "Length as sold", FINE, (10.0, 1500.0), "Centre to centre.", "bench.{axle}.link_left"),),
+        (), (), per_axle=True, source="docs/theory/links.md, Fixed length",
     ),
     Aid(
         SPLINE, "Splined arms", "tooth by tooth",

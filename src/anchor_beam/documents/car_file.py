@@ -12,7 +12,7 @@ from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aid import MOST_ROWS
 from anchor_beam.documents.aids import BY_KEY
-from anchor_beam.documents.bounds import MOST_IN_RACK, MOST_SETTINGS
+from anchor_beam.documents.bounds import MOST_HOLES, MOST_IN_RACK, MOST_SETTINGS
 from anchor_beam.documents.fields import (
     AIM_FIELDS,
     AXLE_FIELDS,
@@ -80,7 +80,7 @@ CarDocument = create_model(
 )  # fmt: skip
 # a type made at run time, from the same table as the others
 HolesDocument: Any = Annotated[
-    tuple.__class_getitem__((_number(HOLE_FIELD), ...)), Field(min_length=1, max_length=12)
+    tuple.__class_getitem__((_number(HOLE_FIELD), ...)), Field(min_length=1, max_length=MOST_HOLES)
 ]
 BarDocument = create_model(
     "BarDocument", __base__=Sourced, name=(Name, ...), maker=(Note, ""), solid=(bool, ...), plate_arms=(bool, False),

@@ -18,7 +18,8 @@ from anchor_beam.drawings.shapes import (
 
 Sizes = dict[str, float]
 ROOM = 0.02  # m around what is drawn
-TITLE = "Left link"
+TITLE, EITHER = "Left link", "Either link"
+EYE = 0.014  # m: radius of a joint as it is drawn
 
 
 def grommet_link(s: Sizes, words: dict[str, str]) -> Drawing:
@@ -54,7 +55,7 @@ def grommet_link(s: Sizes, words: dict[str, str]) -> Drawing:
 
 def threaded_link(s: Sizes, words: dict[str, str]) -> Drawing:
     """Two joints, their threads, and the body or tube between them."""
-    length, eye = s["length"], 0.014
+    length = s["length"]
     body = s.get("cut", max(length - 0.07, 0.3 * length))
     start, end = 0.5 * (length - body), 0.5 * (length + body)
     items: list[Item] = [
@@ -62,13 +63,27 @@ def threaded_link(s: Sizes, words: dict[str, str]) -> Drawing:
         Line(((length, 0.0), (end - s["left_in"], 0.0)), Tone.INK, Pen.HEAVY),
         Line(rectangle((0.5 * length, 0.0), body, 0.016), Tone.INK, Pen.PART, closed=True),
     ]  # fmt: skip
-    for x in (0.0, length):
-        items += [
-            Circle((x, 0.0), eye, Tone.INK, Pen.PART, fill=Tone.PANEL),
-            Circle((x, 0.0), 0.45 * eye, Tone.INK, Pen.PART),
-        ]
+    items += _eyes(length)
     items.append(Dimension((0.0, -0.045), (length, -0.045), text=words["length"]))
     items.append(Dimension((start, 0.022), (start + s["left_in"], 0.022), text=words["left_in"]))
     if "cut" in words:
         items.append(Dimension((start, -0.026), (end, -0.026), text=words["cut"]))
-    return Drawing(tuple(items), (-2.0 * eye, -0.045 - ROOM), (length + 2.0 * eye, 0.04 + ROOM), TITLE)
+    return Drawing(tuple(items), (-2.0 * EYE, -0.045 - ROOM), (length + 2.0 * EYE, 0.04 + ROOM), TITLE)
+
+
+def fixed_link(s: Sizes, words: dict[str, str]) -> Drawing:
+    """Two eyes and the rod between them."""
+    length = s["length"]
+    rod = Line(((0.0, 0.0), (length, 0.0)), Tone.INK, Pen.HEAVY)
+    size = Dimension((0.0, -0.045), (length, -0.045), text=words["length"])
+    return Drawing(
+        (rod, *_eyes(length), size), (-2.0 * EYE, -0.045 - ROOM), (length + 2.0 * EYE, 0.04 + ROOM), EITHER
+    )
+
+
+def _eyes(length: float) -> list[Item]:
+    items: list[Item] = []
+    for x in (0.0, length):
+        items.append(Circle((x, 0.0), EYE, Tone.INK, Pen.PART, fill=Tone.PANEL))
+        items.append(Circle((x, 0.0), 0.45 * EYE, Tone.INK, Pen.PART))
+    return items

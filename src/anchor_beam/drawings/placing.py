@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from itertools import groupby
 
 from anchor_beam.drawings.shapes import XY, Align, Circle, Item, Line, Pen, Ring, Size, Text, Tone
@@ -52,6 +53,16 @@ def zone_items(shown: ShownZone) -> tuple[list[Item], list[Item]]:
         over.append(Circle((-x, z), 0.004, Tone.INK, Pen.PART, fill=Tone.INK))
         over.append(Text((-x, z), f"datum {number}", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-1.0))
     return under, over
+
+
+def hole_items(tip: XY, arm: float, from_end: Sequence[float]) -> list[Item]:
+    """Places for a hole on an arm whose end is at `tip` (x forward), which is `arm` long; lettered in their order."""
+    items: list[Item] = []
+    for letter, far in zip("ABC", from_end, strict=False):
+        part = 1.0 - far / arm
+        at = (-tip[0] * part, tip[1] * part)
+        items += [Ring(at, Tone.INK), Text(at, letter, Size.NORMAL, Tone.INK, Align.CENTRE, bold=True, raise_by=1.2)]
+    return items
 
 
 def _box(x0: float, z0: float, x1: float, z1: float) -> tuple[XY, ...]:

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from dataclasses import replace
 
 from anchor_beam.core.linkage.link_build import Grommet, GrommetLink, ThreadedLink, TubeLink, spline_step
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.builds import BUILD, GROMMETS, SPLINE, THREADED, TUBE
+from anchor_beam.documents.builds import BUILD, FIXED, GROMMETS, SPLINE, THREADED, TUBE
 from anchor_beam.documents.core_inputs import length_per_turn
 from anchor_beam.documents.records import Adjuster, CarFile
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import AnchorBeamError, NoSolution
 from anchor_beam.figures.aid_work import entry_figure
+from anchor_beam.figures.ends import end_result, why_no_links
+from anchor_beam.figures.lengths import with_lengths
 from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 from anchor_beam.words import build_sheet as words
@@ -53,9 +56,15 @@ def build_sheet(file: CarFile, axle: Axle, kind: str) -> Sheet:
     found = {entry.name: entry_figure(entry, readings, file) for entry in BUILD[kind].entries}
     values = {name: figure[0] for name, figure in found.items() if figure is not None}
     try:
-        return _MADE[kind](file, axle, values)
+        made = _MADE[kind](file, axle, values)
+        return made if kind == SPLINE else replace(made, notes=(*made.notes, _studs(file, axle)))
     except AnchorBeamError as problem:
         return Sheet(kind, problem=problem)
+
+
+def _studs(file: CarFile, axle: Axle) -> str:
+    record = file.car.axle(axle)
+    return words.studs(record.stud_at_arm, record.stud_at_pickup)
 
 
 def _pair(values: Values, made: Callable[[float], float]) -> tuple[float, float]:
@@ -112,6 +121,28 @@ def _tube(_file: CarFile, _axle: Axle, v: Values) -> Sheet:
     return Sheet(TUBE, lines, warnings, words.TUBE_NOTES, sizes=sizes)
 
 
+def _fixed(file: CarFile, axle: Axle, v: Values) -> Sheet:
+    """What links of one length do on both sides: how far they are from level, and what stays in the bar."""
+    end, length = file.bench.end(axle), v["bought"]
+    worn = with_lengths(end, (length, length))
+    now, then = (end_result(file.car.axle(axle), each, axle) for each in (end, worn))
+    if now.sides is None or then.sides is None:
+        why = why_no_links(end, axle) or "A link of this length does not reach."
+        raise then.problem or NoSolution("bought", why, got=length, accepts="another length")
+    left, right = then.sides
+    lines = (
+        Line(words.LEVEL, left.level, right.level, Kind.FINE_LENGTH),
+        Line(words.OFF_BY, left.off_level, right.off_level, Kind.FINE_LENGTH),
+        Line(words.ARM, left.slope, right.slope, Kind.ANGLE),
+        Line(words.IN_THE_BAR, *(2 * (then.K_theta * (then.rest_twist or 0.0),)), Kind.TORQUE),
+    )  # fmt: skip
+    far = tuple(words.far_off(side) for side, each in zip(Side, then.sides, strict=True) if abs(each.off_level) > FAR)
+    return Sheet(FIXED, lines, far, words.FIXED_NOTES, sizes=(("length", length),))
+
+
+FAR = 0.006  # m off level, above which a fixed link is the wrong one
+
+
 def _spline(file: CarFile, axle: Axle, v: Values) -> Sheet:
     bar = file.bench.end(axle).bar
     lever = bar.arm_length.value - bar.holes[file.bench.end(axle).hole_left].value
@@ -125,5 +156,5 @@ def _spline(file: CarFile, axle: Axle, v: Values) -> Sheet:
 
 
 _MADE: dict[str, Callable[[CarFile, Axle, Values], Sheet]] = {
-    GROMMETS: _grommets, THREADED: _threaded, TUBE: _tube, SPLINE: _spline,
+    GROMMETS: _grommets, THREADED: _threaded, TUBE: _tube, FIXED: _fixed, SPLINE: _spline,
 }  # fmt: skip

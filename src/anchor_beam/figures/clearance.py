@@ -22,6 +22,7 @@ from anchor_beam.figures.ends import EndResult, end_result
 from anchor_beam.figures.lengths import with_lengths
 from anchor_beam.figures.travelling import Moving, travelling
 from anchor_beam.immutable import immutable
+from anchor_beam.words.clearance import BRACKET
 
 LINK, EYE = 0.006, 0.013  # m: radius of a link and of the eyes at its ends, where nobody measured them
 LOCKS = 5  # places of the steering between lock and lock
@@ -30,13 +31,12 @@ STRAIGHT_AHEAD = 1e-9  # rad
 RING = 24  # rods that a tyre is made of
 ARMS = ("left arm", "right arm")
 LINKS = ("left link", "right link")
-BRACKET = 0.010  # m that a spacer or a moved bracket moves the bar
 Way = tuple[float, float, float]
 MOVES: dict[str, Way] = {
-    "the bar 10 mm lower": (0.0, 0.0, -BRACKET), "the bar 10 mm higher": (0.0, 0.0, BRACKET),
-    "the bar 10 mm further ahead": (BRACKET, 0.0, 0.0), "the bar 10 mm further back": (-BRACKET, 0.0, 0.0),
+    "the bar {} lower": (0.0, 0.0, -BRACKET), "the bar {} higher": (0.0, 0.0, BRACKET),
+    "the bar {} further ahead": (BRACKET, 0.0, 0.0), "the bar {} further back": (-BRACKET, 0.0, 0.0),
 }  # fmt: skip
-"""What a spacer under the brackets, or another place for them, may do."""
+"""What a spacer under the brackets, or another place for them, may do; how far stands in the braces."""
 
 
 @immutable

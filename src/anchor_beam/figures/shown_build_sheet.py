@@ -6,9 +6,9 @@ from datetime import date
 
 from anchor_beam import __version__
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.builds import BUILD, GROMMETS, SPLINE
+from anchor_beam.documents.builds import BUILD, FIXED, GROMMETS, SPLINE
 from anchor_beam.documents.records import CarFile
-from anchor_beam.drawings.build_sheet import grommet_link, threaded_link
+from anchor_beam.drawings.build_sheet import fixed_link, grommet_link, threaded_link
 from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.figures.build_sheet import Line, Sheet
 from anchor_beam.sheets.drawn_page import DrawnPage
@@ -34,7 +34,7 @@ def sheet_drawing(sheet: Sheet, units: System) -> Drawing:
     words = {name: str(show(size, Kind.FINE_LENGTH, units)) for name, size in sizes.items()}
     if sheet.kind == GROMMETS:
         return grommet_link(sizes, words | {"length": words["left"]})
-    return threaded_link(sizes, words)
+    return fixed_link(sizes, words) if sheet.kind == FIXED else threaded_link(sizes, words)
 
 
 def sheet_page(sheet: Sheet, file: CarFile, axle: Axle, units: System) -> DrawnPage:

@@ -12,6 +12,9 @@ LEFT_IN, LONGEST = "thread left in each end", "longest safe length"
 CUT, RESERVE = "tube, cut to", "can be made longer by"
 STEP, MOVED, HALF_STEP = "one tooth turns the arm by", "and moves the hole by", "so no arm is further off than"
 
+LEVEL, OFF_BY = "length that puts the arm level", "this one is longer by"
+ARM, IN_THE_BAR = "so the arm stands above level", "and leaves in the bar at rest"
+
 GROMMET_NOTES = (
     "Length sets where the arm stands, the squeeze how stiff the link is: not the other way round.",
     "The bulge must stay within the cup. Both cups have their hollow to the rubber. The sleeve is a hard stop: it sets the "
@@ -35,7 +38,23 @@ SPLINE_NOTES = (
     "Mirror images: mark one tooth on both ends of the bar before either arm comes off.",
     "What a tooth leaves over, the links take up: left and right by the same amount.",
 )
+FIXED_NOTES = (
+    "A fixed link is right at one ride height: after lowering, another length or an adjustable one.",
+    "What two equal links leave in the bar comes from the heights and holes of both sides: level the car, or use one adjustable link.",
+)
 NO_RESERVE = "There is less thread in the inserts than must stay."
+
+
+def far_off(side: Side) -> str:
+    """A fixed link that does not suit."""
+    return (
+        f"The {side} arm stands far from level with it: take the length that puts it level, or one that can be set."
+    )
+
+
+def studs(at_arm: str, at_pickup: str) -> str:
+    """Which way the studs point."""
+    return f"Studs: {at_arm} at the arm, {at_pickup} at the far end; both eyes square to their own planes."
 
 
 def too_little_thread(side: Side) -> str:

@@ -38,9 +38,34 @@ def verdict(gap: float, spread: float, least: float, *, measured: bool) -> str:
     return "too little" if gap < least else "check"
 
 
+BRACKET = 0.010  # m that a spacer or a moved bracket moves the bar, in what is tried
+
+
+def moved(what: str, units: System) -> str:
+    """A change with how far it moves the bar: `the bar 10.0 mm lower`."""
+    return what.replace("{}", str(show(BRACKET, Kind.FINE_LENGTH, units)))
+
+
 def mend_words(name: str, mends: tuple[tuple[str, float], ...], units: System) -> str:
     """`The tightest is “exhaust”. What would change its gap: hole 3 +4.0 mm.`; mends: what, and how much wider it is [m]."""
-    known = [f"{what} {show(more, Kind.FINE_LENGTH, units, sign=True)}" for what, more in mends if abs(more) >= 5e-4]
+    known = [
+        f"{moved(what, units)} {show(more, Kind.FINE_LENGTH, units, sign=True)}"
+        for what, more in mends
+        if abs(more) >= 5e-4
+    ]
     if not known:
-        return f"The tightest is “{name}”; no other hole, and no place of the bar within 10 mm, changes that."
+        near = show(BRACKET, Kind.FINE_LENGTH, units)
+        return f"The tightest is “{name}”; no other hole, and no place of the bar within {near}, changes that."
     return f"The tightest is “{name}”. What would change its gap: {', '.join(known)}."
+
+
+def datum_words(what: str, side: str | None) -> str:
+    """`left bushing`, `middle of the bar`."""
+    return what if side is None else f"{side} {what}"
+
+
+def how_to_read(held_to: str) -> str:
+    """Which ways the tape goes."""
+    return (
+        f"Tape held to the {held_to}: ahead to the front, left to the car's left, up; square to the car, signs count."
+    )

@@ -3,6 +3,14 @@
 from __future__ import annotations
 
 HEADS = ("", "", "ahead · up", "link", "off square", "joints", "rate", "room left", "from the datum holes")
+HOLE_HEADS = ("", "", "from the end", "links", "off square", "rate", "against now")
+FREE = ("the far end of the link", "a hole in the arm")
+"""What a kit may leave free."""
+DRILL = (
+    "Mark both arms from their ends, with the bar off the car. Two diameters to the edge; deburr and coat. A hole takes a "
+    "little strength: none in a bend, none in a heated arm. It cannot be taken back."
+)
+NO_PLACE = "No place on the arm keeps all of it: other links, or more off square, would."
 NOTHING = "nothing near"
 NOWHERE = "There is no place in this frame that keeps all of it."
 MOCK_UP = (

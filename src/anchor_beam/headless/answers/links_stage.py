@@ -27,6 +27,8 @@ from anchor_beam.figures.placing import zone
 from anchor_beam.figures.results import results
 from anchor_beam.headless.answers.figures import number
 from anchor_beam.headless.answers.whole_car import car_of
+from anchor_beam.units.kinds import System
+from anchor_beam.words.clearance import moved
 
 MM = 1e-3
 
@@ -147,4 +149,4 @@ def _helps(file: CarFile, axle: Axle, around: tuple[Obstacle, ...], found: tuple
     if not found:
         return []
     every = mends(file.car.axle(axle), file.bench.end(axle), axle, around, found[0])
-    return [{"what": mend.what, "gap_mm": mend.gap / MM} for mend in every]
+    return [{"what": moved(mend.what, System.METRIC), "gap_mm": mend.gap / MM} for mend in every]

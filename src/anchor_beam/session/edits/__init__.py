@@ -16,7 +16,7 @@ from anchor_beam.session.edits.bars import (
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
-from anchor_beam.session.edits.links import LevelLink, MovePickup, PlaceMount, SetLinks, TakeJoints
+from anchor_beam.session.edits.links import DrillHole, LevelLink, MovePickup, PlaceMount, SetLinks, TakeJoints
 from anchor_beam.session.edits.load_states import ForgetLoadState, KeepLoadState, UseLoadState
 from anchor_beam.session.edits.obstacles import (
     AddObstacle,
@@ -46,6 +46,7 @@ __all__ = [
     "Choose",
     "CompareWith",
     "DocumentEdit",
+    "DrillHole",
     "Edit",
     "FitListed",
     "ForgetBar",

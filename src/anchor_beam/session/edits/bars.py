@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.bounds import MOST_HOLES
 from anchor_beam.documents.fields import HOLE_FIELD
 from anchor_beam.documents.places import put
 from anchor_beam.documents.records import BarRecord, BarState, CarFile, EndSetting, Figure, Provenance, RackBar
@@ -70,8 +71,12 @@ class AddHole:
     def apply(self, file: CarFile) -> CarFile:
         holes = file.bench.end(self.axle).bar.holes
         step = holes[-1].value - holes[-2].value if len(holes) > 1 else 0.025
-        if len(holes) >= 12:
-            raise InputError(f"bench.{self.axle}.bar.holes", "Twelve holes are as many as fit.", accepts="1 to 12")
+        if len(holes) >= MOST_HOLES:
+            raise InputError(
+                f"bench.{self.axle}.bar.holes",
+                f"{MOST_HOLES} holes are as many as fit.",
+                accepts=f"1 to {MOST_HOLES}",
+            )
         hole = Figure(round(holes[-1].value + step, 6), Provenance.GUESS)
         HOLE_FIELD.check(hole.value, f"bench.{self.axle}.bar.holes[{len(holes)}]")
         return put(file, f"bench.{self.axle}.bar.holes", (*holes, hole))
@@ -90,7 +95,7 @@ class RemoveHole:
     def apply(self, file: CarFile) -> CarFile:
         end = file.bench.end(self.axle)
         if len(end.bar.holes) == 1:
-            raise InputError(f"bench.{self.axle}.bar.holes", "A bar needs one hole.", accepts="1 to 12")
+            raise InputError(f"bench.{self.axle}.bar.holes", "A bar needs one hole.", accepts=f"1 to {MOST_HOLES}")
         holes = end.bar.holes[:-1]
         last = len(holes) - 1
         bar = replace(end.bar, holes=holes, hole_names=end.bar.hole_names[: len(holes)])

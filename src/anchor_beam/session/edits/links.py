@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
+from dataclasses import replace
 
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.bounds import MOST_HOLES
 from anchor_beam.documents.core_inputs import pickup
 from anchor_beam.documents.fields import field_at
 from anchor_beam.documents.mounting import LinkMount
@@ -90,6 +92,38 @@ class PlaceMount:
     @property
     def said(self) -> str:
         return acts.mount_placed(self.axle, self.sides)
+
+
+@immutable(eq=False)
+class DrillHole:
+    """One more hole in both arms, from their ends [m]; the links hang there and put the arms level."""
+
+    axle: Axle
+    from_end: float
+
+    def apply(self, file: CarFile) -> CarFile:
+        from anchor_beam.figures.lengths import level_lengths, with_lengths
+
+        end = file.bench.end(self.axle)
+        hole = Figure(round(self.from_end, 4), Provenance.DERIVED)
+        holes = sorted((*end.bar.holes, hole), key=lambda each: each.value)
+        if len(holes) > MOST_HOLES:
+            raise InputError(
+                f"bench.{self.axle}.bar.holes",
+                f"{MOST_HOLES} holes are as many as fit.",
+                accepts=f"1 to {MOST_HOLES}",
+            )
+        at, names = holes.index(hole), end.bar.hole_names
+        named = (*names[:at], "", *names[at:]) if names else ()
+        drilled = replace(
+            end, bar=replace(end.bar, holes=tuple(holes), hole_names=named), hole_left=at, hole_right=at
+        )
+        level = level_lengths(file.car.axle(self.axle), drilled)
+        return links_set(put(file, f"bench.{self.axle}", with_lengths(drilled, level)))
+
+    @property
+    def said(self) -> str:
+        return f"{acts.bar(self.axle)}, a hole drilled"
 
 
 @immutable(eq=False)

@@ -19,7 +19,7 @@ from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.figures.height_chart import HeightChart, Wanted, chart_csv, height_chart
 from anchor_beam.figures.shown_height_chart import chart_page, hole_names, shown_chart
 from anchor_beam.session.workshop import Part
-from anchor_beam.units.kinds import Kind
+from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.parse import parse
 from anchor_beam.words import faults
 
@@ -99,7 +99,6 @@ class ChartBoard(QWidget):
         row.addSpacing(px(10))
         row.addWidget(Label("links at hand"))
         self.at_hand = QLineEdit()
-        self.at_hand.setPlaceholderText("85 95 105")
         self.at_hand.setAccessibleName(f"{self._axle} links at hand, lengths with blanks between")
         self.at_hand.setFixedWidth(px(130))
         self.at_hand.editingFinished.connect(self.draw)
@@ -129,6 +128,7 @@ class ChartBoard(QWidget):
     def draw(self) -> None:
         """Work it out and draw it; where it cannot be, the sentence that says why."""
         shown, units = self._bridge.picture, self._bridge.units
+        self.at_hand.setPlaceholderText("85 95 105" if units is System.METRIC else "3.3 3.7 4.1")
         for field in self.fields:
             field.refresh()
         if shown is None:

@@ -11,26 +11,28 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.stages.links.handles import LinkView
+from anchor_beam.desk.stages.links.hole_table import Found, HoleTable
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.builds import PLACING
 from anchor_beam.drawings.links import board_for, link_elevation
-from anchor_beam.drawings.placing import zone_items
+from anchor_beam.drawings.placing import hole_items, zone_items
 from anchor_beam.drawings.shapes import XY, Drawing, Size, Tone
 from anchor_beam.errors import AnchorBeamError, InputError, NoSolution
+from anchor_beam.figures.free_hole import HolePlace, free_holes, rate_beside
 from anchor_beam.figures.picture import Picture
 from anchor_beam.figures.placing import Best, Point, Wanted, Zone, wanted_of, zone
 from anchor_beam.figures.shown_links import shown_link, travel_of
 from anchor_beam.figures.shown_placing import datums, point_cells, shown_zone
 from anchor_beam.figures.travelling import Moving
 from anchor_beam.jobs.request import Answer, Done, Request
-from anchor_beam.session.edits import PlaceMount
+from anchor_beam.session.edits import DrillHole, PlaceMount
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import System
 from anchor_beam.words import faults
-from anchor_beam.words.placing import HEADS, MOCK_UP, NOWHERE, why_not
+from anchor_beam.words.placing import DRILL, FREE, HEADS, MOCK_UP, NO_PLACE, NOWHERE, why_not
 
 PREVIEW = 21  # points each way of the zone that is drawn while something moves
 EMPTY = Drawing((), (0.0, 0.0), (1.0, 1.0), "", to_scale=False)
@@ -58,7 +60,9 @@ class PlacingBoard(QWidget):
         column.addLayout(middle, stretch=1)
         self.said = Caution(bridge.theme)
         column.addWidget(self.said)
-        grid = QGridLayout()
+        self.points = QWidget()
+        grid = QGridLayout(self.points)
+        grid.setContentsMargins(0, 0, 0, 0)
         grid.setHorizontalSpacing(px(12))
         grid.setVerticalSpacing(px(1))
         for i, head in enumerate(HEADS):
@@ -67,10 +71,13 @@ class PlacingBoard(QWidget):
             grid.addWidget(label, 0, i)
         self.lines = {best: _Line(self, grid, row) for row, best in enumerate(Best, start=1)}
         grid.setColumnStretch(len(HEADS), 1)
-        column.addLayout(grid)
-        note = self._small(MOCK_UP)
-        note.setWordWrap(True)
-        column.addWidget(note)
+        column.addWidget(self.points)
+        self.holes = HoleTable(bridge.theme, self._drill)
+        column.addWidget(self.holes)
+        self.holes.hide()
+        self._note = self._small(MOCK_UP)
+        self._note.setWordWrap(True)
+        column.addWidget(self._note)
         parts = Part.CAR | Part.SETTING | Part.READINGS
         bridge.listen(self, to=parts | Part.UNITS, then=self._preview)
         bridge.follow(self, to=parts, ask=self._wanted, then=self._take)
@@ -87,12 +94,17 @@ class PlacingBoard(QWidget):
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setSpacing(self._bridge.theme.px(10))
+        self.free = QComboBox()
+        self.free.addItems(list(FREE))
+        self.free.setAccessibleName(f"what the kit leaves free on the {self._axle} axle")
+        self.free.activated.connect(self._choose_free)
         self.side = QComboBox()
         self.side.addItems(list(Side))
         self.side.setAccessibleName(f"side of the {self._axle} mount")
         self.side.activated.connect(self._choose)
         self.mirrored = QCheckBox("the same on both sides, mirrored")
         self.mirrored.setChecked(True)
+        row.addWidget(self.free)
         row.addWidget(self.side)
         row.addWidget(self.mirrored)
         row.addStretch()
@@ -138,6 +150,24 @@ class PlacingBoard(QWidget):
         self._preview()
         self._bridge.ask_again(self)
 
+    def _choose_free(self, index: int) -> None:
+        """The far end of the link, or a hole in the arm: both sides get the same one."""
+        arm = index == 1
+        self.points.setVisible(not arm)
+        self.holes.setVisible(arm)
+        self.mirrored.setVisible(not arm)
+        self._note.setText(DRILL if arm else MOCK_UP)
+        self._preview()
+        self._bridge.ask_again(self)
+
+    @property
+    def in_the_arm(self) -> bool:
+        """Whether a hole in the arm is what is free."""
+        return self.free.currentIndex() == 1
+
+    def _drill(self, place: HolePlace) -> None:
+        self._bridge.ask_or_complain(DrillHole(self._axle, place.from_end))
+
     # what stands there
 
     def _wanted(self) -> Request | None:
@@ -150,7 +180,7 @@ class PlacingBoard(QWidget):
             wanted = wanted_of(shown.file, self._axle)
         except InputError:
             return None  # the preview says it
-        if shown.now.end(self._axle).sides is None:
+        if self.in_the_arm or shown.now.end(self._axle).sides is None:
             return None
         return ZoneOf(shown.file.car, shown.file.bench, self._axle, self._side, wanted, shown.file.obstacles)
 
@@ -167,9 +197,29 @@ class PlacingBoard(QWidget):
             wanted = wanted_of(shown.file, self._axle)
             self._usual(wanted)
             record, end = shown.file.car.axle(self._axle), shown.file.bench.end(self._axle)
+            if self.in_the_arm:
+                self._show_holes(shown, free_holes(record, end, self._axle, wanted))
+                return
             self._show(zone(record, end, self._axle, self._side, wanted, (), PREVIEW))
         except (InputError, NoSolution) as problem:
             self._cannot(problem)
+
+    def _show_holes(self, shown: Picture, found: Found) -> None:
+        self.zone = None
+        record, end = shown.file.car.axle(self._axle), shown.file.bench.end(self._axle)
+        beside = tuple(rate_beside(record, end, self._axle, place) for _, place in found)
+        self.holes.show_places(found, beside, self._bridge.units)
+        self.said.say(None if found else NO_PLACE)
+        moving = travel_of(shown, self._axle, Moving.BOTH)
+        if moving is None:
+            self.view.set_drawing(EMPTY)
+            return
+        link = shown_link(shown, self._axle, self._side, moving, moving.ride, self._bridge.units)
+        extent = board_for((link.tip, link.pickup, link.hole))
+        drawing = link_elevation(replace(link, link_words="", arm_words=""), *extent)
+        letters = hole_items(link.tip, end.bar.arm_length.value, [place.from_end for _, place in found])
+        self.view.look_at(link)
+        self.view.set_drawing(replace(drawing, items=(*drawing.items, *letters)))
 
     def usual_of(self, name: str) -> float | None:
         """What counts where nothing is typed [m]."""
@@ -186,6 +236,7 @@ class PlacingBoard(QWidget):
         self.zone = None
         self.said.say(faults.sentence(problem, self._bridge.units))
         self.view.set_drawing(EMPTY)
+        self.holes.show_places((), (), self._bridge.units)
         for line in self.lines.values():
             line.show_point(None, Best.SQUARE, "", (), self._bridge.units)
 

@@ -11,15 +11,18 @@ from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.links.clearance.around import Around
 from anchor_beam.desk.widgets.bench_line import BenchLine
+from anchor_beam.desk.widgets.choice import fill
 from anchor_beam.desk.widgets.number_field import NumberField
-from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.documents.obstacles import SIZES, Held, Obstacle, Shape, Size
 from anchor_beam.documents.readings import Reading
 from anchor_beam.drawings.shapes import Size as Type
 from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.measured_from import datums
 from anchor_beam.session.edits import HoldObstacle, NameObstacle, SetObstacle
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
+from anchor_beam.words.clearance import datum_words, how_to_read
 
 EACH_ROW = 4  # numbers beside each other
 
@@ -37,14 +40,18 @@ class _Number:
             return None
         if self.at is None:
             return None if obstacle.own_least is None else Reading(obstacle.own_least)
-        reading = obstacle.reading(self.at)
-        return reading if reading.typed or obstacle.measured else None
+        reading, off = obstacle.reading(self.at), self.fields.offset(self.at)
+        if not reading.typed and not obstacle.measured:
+            return None
+        return reading if off == 0.0 else Reading(reading.value - off)
 
     def stand_in(self) -> float | None:
         obstacle = self.fields.obstacle
         if obstacle is None:
             return None
-        return obstacle.thing.least if self.at is None else obstacle.numbers[self.at]
+        if self.at is None:
+            return obstacle.thing.least
+        return obstacle.numbers[self.at] - self.fields.offset(self.at)
 
     def keep(self, reading: Reading | None) -> AnchorBeamError | None:
         return self.fields.set_number(self.at, reading)
@@ -81,8 +88,13 @@ class ObstacleFields(QWidget):
                 field = self._field(size, i)
                 label = self._put(grid, field, size.label, i // EACH_ROW, 3 + 2 * (i % EACH_ROW))
                 self.numbers[shape].append((label, field))
+        self._datum = (0.0, 0.0, 0.0)
+        self.read_from = QComboBox()
+        self.read_from.setAccessibleName("what the tape is held to")
+        self.read_from.activated.connect(self.show_in_hand)
+        grid.addWidget(self.read_from, 1, 1, 1, 2)
         grid.setColumnStretch(3 + 2 * EACH_ROW, 1)
-        bridge.listen(self, to=Part.READINGS | Part.UNITS, then=self.show_in_hand)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.READINGS | Part.UNITS, then=self.show_in_hand)
         around.changed.connect(self.show_in_hand)
 
     def _field(self, size: Size, at: int | None) -> NumberField:
@@ -102,7 +114,26 @@ class ObstacleFields(QWidget):
         """Keep what was typed."""
         if self.obstacle is None:
             return None
+        off = 0.0 if at is None else self.offset(at)
+        if reading is not None and off != 0.0:
+            from_bar = reading.value + off
+            reading = Reading(from_bar, f"{from_bar * 1e3:.12g} mm")  # what was typed is counted from elsewhere
         return self._bridge.ask(SetObstacle(self._axle, self.obstacle.name, at, reading))
+
+    def offset(self, at: int) -> float:
+        """What is added to a number that was read from the point in hand [m]: to places, not to sizes."""
+        places = 6 if self.obstacle is not None and self.obstacle.shape in (Shape.ROD, Shape.BLOCK) else 3
+        return self._datum[at % 3] if at < places else 0.0
+
+    def _read_from(self) -> None:
+        """The points that a tape can be held to, and the one in hand."""
+        shown = self._bridge.picture
+        known = {} if shown is None else datums(shown.file, self._axle)
+        words = {datum_words(what, side): place for (what, side), place in known.items()}
+        chosen = self.read_from.currentText()
+        fill(self.read_from, list(words), list(words).index(chosen) if chosen in words else 0)
+        self._datum = words.get(self.read_from.currentText(), (0.0, 0.0, 0.0))
+        self.read_from.setToolTip(tip(how_to_read(self.read_from.currentText())))
 
     def _rename(self) -> None:
         if self.obstacle is None or not self.name.isModified():
@@ -128,6 +159,7 @@ class ObstacleFields(QWidget):
         self.setVisible(self.obstacle is not None)
         if self.obstacle is None:
             return
+        self._read_from()
         if not self.name.isModified():
             self.name.setText(self.obstacle.name)
         with QSignalBlocker(self.held):
