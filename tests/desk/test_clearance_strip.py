@@ -151,7 +151,7 @@ def test_a_table_is_taken_whole_or_not_at_all(desk: Desk, strip: ClearanceStrip,
 def test_a_tape_held_to_the_left_bushing_reads_the_same_place(desk: Desk, strip: ClearanceStrip) -> None:
     add(desk, strip, Thing.OTHER)
     where = strip.fields.read_from
-    assert where.currentText() == "middle of the bar"
+    assert where.currentText() == "bar's middle"
     where.setCurrentIndex(where.findText("left bushing"))
     where.activated.emit(where.currentIndex())
     assert "held to the left bushing: ahead to the front" in where.toolTip()

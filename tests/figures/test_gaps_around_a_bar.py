@@ -10,7 +10,7 @@ import pytest
 
 from anchor_beam.core.clearance.moving import gaps, least, rods_of, twisted
 from anchor_beam.core.clearance.solids import Capsule
-from anchor_beam.core.sides import Axle, Side
+from anchor_beam.core.sides import Axle, AxleKind, Side
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch
 from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.obstacles import SIZES, Held, Obstacle, Shape, Thing, starting
@@ -22,6 +22,7 @@ from anchor_beam.errors import DocumentError, InputError, OutOfRange
 from anchor_beam.figures import clearance
 from anchor_beam.figures.clearance import LINK, clearances, mends
 from anchor_beam.figures.ends import end_result
+from anchor_beam.figures.measured_from import From, datums
 from anchor_beam.figures.travelling import Moving, travelling
 from anchor_beam.session.edits import AddObstacle, SetObstacle
 
@@ -118,8 +119,8 @@ def test_a_bar_that_is_lowered_gains_what_it_is_lowered_under_a_thing_above_its_
         0.05 - 0.01 - FINCH.bench.rear.bar.od.value / 2, abs=1e-6
     )
     by_what = {mend.what: mend.gap for mend in mends(FINCH.car.rear, FINCH.bench.rear, Axle.REAR, [above], tight)}
-    assert by_what["the bar 10 mm lower"] == pytest.approx(tight.gap + 0.010, abs=1e-6)
-    assert by_what["the bar 10 mm higher"] == pytest.approx(tight.gap - 0.010, abs=1e-6)
+    assert by_what["the bar {} lower"] == pytest.approx(tight.gap + 0.010, abs=1e-6)
+    assert by_what["the bar {} higher"] == pytest.approx(tight.gap - 0.010, abs=1e-6)
     assert list(by_what.values()) == sorted(by_what.values(), reverse=True)
 
 
@@ -178,3 +179,16 @@ def test_a_number_that_cannot_be_is_refused_and_a_guess_is_one_until_every_place
     with pytest.raises(OutOfRange):
         guess.with_number(6, Reading(0.9))
     assert Side.LEFT.position == 0
+
+
+def test_what_a_live_axle_carries_rises_by_where_it_lies_and_not_by_who_is_said_to_hold_it() -> None:
+    file = harrow_half_ton()
+    x, y, z = datums(file, Axle.REAR)[From.ARM_END, Side.RIGHT]
+    place = (x, y, z + 0.12)  # over the right arm, that the right wheel moves
+    for kind, alike in ((AxleKind.LIVE, True), (AxleKind.INDEPENDENT, False)):
+        axle = replace(file.car.rear, kind=kind)
+        held = [
+            clearances(axle, file.bench.rear, Axle.REAR, [ball(*place, held=side)])[0].gap
+            for side in (Held.LEFT, Held.RIGHT)
+        ]
+        assert (abs(held[0] - held[1]) < 1e-9) is alike, kind

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from anchor_beam.core.linkage.holes import Holes
-from anchor_beam.core.sides import Axle
+from anchor_beam.core.sides import Axle, Side
 from anchor_beam.demo.team import sorrel_finch
 from anchor_beam.documents.car_file import from_json
 from anchor_beam.documents.mounting import LinkMount
@@ -17,8 +18,9 @@ from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import DocumentError, InputError
 from anchor_beam.figures.ends import end_result
 from anchor_beam.figures.ladder import ladder
+from anchor_beam.figures.lengths import squarest_pickup
 from anchor_beam.figures.plane import plane
-from anchor_beam.session.edits import Choose, ReachRung, SetPickup, SetValue
+from anchor_beam.session.edits import Choose, LevelLink, ReachRung, SetPickup, SetValue
 
 
 @pytest.fixture
@@ -71,3 +73,14 @@ def test_holes_survive_a_file_and_one_that_is_not_there_is_named(three: CarFile)
     assert {problem.place for problem in uncounted.value.problems} == {"car.rear.pickup_holes"}
     with pytest.raises(InputError, match="no rear pick-up hole 4"):
         SetPickup(Axle.REAR, 3).apply(three)
+
+
+def test_the_hole_nearest_square_is_the_one_whose_level_links_lean_least(three: CarFile) -> None:
+    leans = []
+    for hole in range(3):
+        there = LevelLink(Axle.REAR, tuple(Side)).apply(SetPickup(Axle.REAR, hole).apply(three))
+        sides = end_result(there.car.rear, there.bench.rear, Axle.REAR).sides
+        leans.append(max(side.where.square_off[0] for side in sides))
+    found = squarest_pickup(three.car.rear, three.bench.rear, Axle.REAR)
+    assert found is not None and found[0] == int(np.argmin(leans)) and found[1] == pytest.approx(min(leans), abs=1e-6)
+    assert squarest_pickup(sorrel_finch().car.rear, sorrel_finch().bench.rear, Axle.REAR) is None

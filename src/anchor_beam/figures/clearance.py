@@ -14,8 +14,8 @@ from anchor_beam.core.arrays import FloatArray, IntArray
 from anchor_beam.core.clearance.moving import Rods, coarse, gaps, least, nearest_on, rods_of, solid_at, twisted
 from anchor_beam.core.clearance.solids import Box, Capsule, Wheel
 from anchor_beam.core.linkage.tape import drawn_forward
-from anchor_beam.core.sides import Axle, Side
-from anchor_beam.documents.obstacles import Held, Obstacle, Shape
+from anchor_beam.core.sides import Axle, AxleKind, Side
+from anchor_beam.documents.obstacles import SIZES, Held, Obstacle, Shape
 from anchor_beam.documents.records import ArmDirection, AxleRecord, EndSetting
 from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.figures.ends import EndResult, end_result
@@ -80,6 +80,7 @@ class _Moving:
     runs: tuple[IntArray, ...]
     ways: tuple[tuple[Moving, float], ...]  # of each state: which wheels move, and where the handle is
     ride: int
+    track: float | None  # of a live axle [m]
 
 
 def clearances(axle: AxleRecord, end: EndSetting, name: Axle, obstacles: Sequence[Obstacle]) -> tuple[Gap, ...]:
@@ -135,9 +136,22 @@ def _solid(obstacle: Obstacle, moving: _Moving) -> Rods | Box:
             share = moving.lock / max(float(np.abs(moving.lock).max()), 1e-12)
             rods = rods.steered(np.array(x[:3]), share * obstacle.number("lock"))
         up = np.zeros((moving.z.shape[1], 3))
-        up[:, 2] = moving.z[side.position]
+        up[:, 2] = _rise(moving, side, obstacle)
         rods = rods.moved(up)
     return rods
+
+
+def _rise(moving: _Moving, side: Side, obstacle: Obstacle) -> FloatArray:
+    """(states,) how far a thing rises that a wheel holds [m]: with that wheel, or on a live axle by where it lies between
+    both, for that axle rolls as one."""
+    if moving.track is None:
+        return np.asarray(moving.z[side.position], dtype=float)
+    left, right = moving.z
+    across = [
+        size for size, label in zip(obstacle.numbers, SIZES[obstacle.shape], strict=True) if "left" in label.name
+    ]
+    share = 0.5 + float(np.mean(across)) / moving.track
+    return np.asarray(share * left + (1.0 - share) * right, dtype=float)
 
 
 def fixed_solid(obstacle: Obstacle) -> Rods | Box:
@@ -219,7 +233,16 @@ def _moving(
     )  # fmt: skip
     lateral = np.concatenate(at_lock)
     ride = next(i for i, (_, handle) in enumerate(ways) if abs(handle) < 1e-9 and abs(lateral[i]) < STRAIGHT_AHEAD)
-    return _Moving(whole, tuple(parts), np.concatenate(z, axis=1), lateral, tuple(runs), tuple(ways), ride)
+    return _Moving(
+        whole,
+        tuple(parts),
+        np.concatenate(z, axis=1),
+        lateral,
+        tuple(runs),
+        tuple(ways),
+        ride,
+        axle.track.value if axle.kind is AxleKind.LIVE else None,
+    )
 
 
 def _bar_rods(

@@ -16,7 +16,7 @@ from anchor_beam.core.sides import Axle, Side
 from anchor_beam.documents.core_inputs import bar_input, linkage
 from anchor_beam.documents.records import AxleRecord, CarRecord, EndSetting, Figure, Provenance, Setting
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.figures.ends import EndResult, SideResult, end_result
+from anchor_beam.figures.ends import EndResult, SideResult, end_result, why_no_links
 from anchor_beam.figures.results import Results, results
 from anchor_beam.figures.travelling import Moving, joint_angle, travelling
 from anchor_beam.immutable import immutable
@@ -230,3 +230,19 @@ def blame(now: Results) -> Blame | None:
         return None
     change = length - end.sides[side.position].fitted
     return None if abs(change) < LEVEL_ENOUGH else Blame(axle, side, change, end.turns(change))
+
+
+def squarest_pickup(axle: AxleRecord, end: EndSetting, name: Axle) -> tuple[int, float] | None:
+    """The pick-up hole at which links that put the arms level stand nearest square, counted from 0, and how far off the worse
+    side is [rad]; None where there is no choice or no such link."""
+    count = round(axle.pickup_holes.value)
+    if count < 2 or why_no_links(end, name):
+        return None
+    found = []
+    for hole in range(count):
+        there = replace(end, pickup=hole)
+        level = level_lengths(axle, there)
+        sides = end_result(axle, with_lengths(there, level), name).sides if all(map(math.isfinite, level)) else None
+        if sides is not None:
+            found.append((max(float(side.where.square_off[0]) for side in sides), hole))
+    return None if not found else (min(found)[1], min(found)[0])

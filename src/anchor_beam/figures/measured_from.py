@@ -16,7 +16,7 @@ Place = tuple[float, float, float]
 class From(StrEnum):
     """What the tape is held to."""
 
-    BAR = "middle of the bar"
+    BAR = "bar's middle"
     BUSHING = "bushing"
     ARM_END = "arm's end"
     PICKUP = "pick-up"

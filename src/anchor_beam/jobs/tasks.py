@@ -223,12 +223,13 @@ class LengthsOf:
     axle: Axle
     proposals: tuple[Proposal, ...]
 
-    def run(self, _report: Report) -> tuple[tuple[Cost, ...], tuple[Turn, ...]]:
-        """All of them, and what a turn of an adjuster does."""
-        from anchor_beam.figures.lengths import cost, turn_of_adjuster
+    def run(self, _report: Report) -> tuple[tuple[Cost, ...], tuple[Turn, ...], tuple[int, float] | None]:
+        """All of them, what a turn of an adjuster does, and the pick-up hole that is nearest square."""
+        from anchor_beam.figures.lengths import cost, squarest_pickup, turn_of_adjuster
 
         costs = tuple(cost(self.car, self.setting, self.axle, each) for each in self.proposals)
-        return costs, turn_of_adjuster(self.car, self.setting, self.axle)
+        squarest = squarest_pickup(self.car.axle(self.axle), self.setting.end(self.axle), self.axle)
+        return costs, turn_of_adjuster(self.car, self.setting, self.axle), squarest
 
 
 @immutable

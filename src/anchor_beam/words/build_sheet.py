@@ -40,7 +40,8 @@ SPLINE_NOTES = (
 )
 FIXED_NOTES = (
     "A fixed link is right at one ride height: after lowering, another length or an adjustable one.",
-    "What two equal links leave in the bar comes from the heights and holes of both sides: level the car, or use one adjustable link.",
+    "What two equal links leave in the bar comes from the heights and holes of both sides: level the car, or use one link "
+    "that can be set.",
 )
 NO_RESERVE = "There is less thread in the inserts than must stay."
 

@@ -42,8 +42,14 @@ BRACKET = 0.010  # m that a spacer or a moved bracket moves the bar, in what is 
 
 
 def moved(what: str, units: System) -> str:
-    """A change with how far it moves the bar: `the bar 10.0 mm lower`."""
-    return what.replace("{}", str(show(BRACKET, Kind.FINE_LENGTH, units)))
+    """A change with how far it moves the bar: `the bar 10 mm lower`."""
+    return what.replace("{}", _bracket(units))
+
+
+def _bracket(units: System) -> str:
+    return str(show(BRACKET, Kind.FINE_LENGTH, units, decimals=0 if units is System.METRIC else None)).replace(
+        "\u00a0", " "
+    )
 
 
 def mend_words(name: str, mends: tuple[tuple[str, float], ...], units: System) -> str:
@@ -54,13 +60,12 @@ def mend_words(name: str, mends: tuple[tuple[str, float], ...], units: System) -
         if abs(more) >= 5e-4
     ]
     if not known:
-        near = show(BRACKET, Kind.FINE_LENGTH, units)
-        return f"The tightest is “{name}”; no other hole, and no place of the bar within {near}, changes that."
+        return f"The tightest is “{name}”; no other hole, and no place of the bar within {_bracket(units)}, changes that."
     return f"The tightest is “{name}”. What would change its gap: {', '.join(known)}."
 
 
 def datum_words(what: str, side: str | None) -> str:
-    """`left bushing`, `middle of the bar`."""
+    """`left bushing`, `bar's middle`."""
     return what if side is None else f"{side} {what}"
 
 

@@ -47,3 +47,8 @@ def turn_words(axle: Axle, found: tuple[tuple[Side, float, float], ...], *, turn
     ]
     one = "One turn" if turns else "One millimetre"
     return f"{one} longer, {axle} {'; '.join(said)}."
+
+
+def squarest(hole: int, off: float, units: System) -> str:
+    """`Nearest square, arms level: pick-up hole 2, 3.1 deg off.`; hole: counted from 0."""
+    return f"Nearest square, arms level: pick-up hole {hole + 1}, {show(off, Kind.ANGLE, units)} off."

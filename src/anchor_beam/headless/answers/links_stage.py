@@ -20,8 +20,9 @@ from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.placing import runs
 from anchor_beam.errors import InputError, placed
 from anchor_beam.figures.clearance import Gap, clearances, mends
+from anchor_beam.figures.ends import why_no_links
 from anchor_beam.figures.height_chart import Wanted, height_chart
-from anchor_beam.figures.lengths import blame, cost, proposals, turn_of_adjuster
+from anchor_beam.figures.lengths import blame, cost, proposals, squarest_pickup, turn_of_adjuster
 from anchor_beam.figures.placing import Wanted as PlaceWanted
 from anchor_beam.figures.placing import zone
 from anchor_beam.figures.results import results
@@ -43,7 +44,7 @@ def link_lengths(question: LengthsQuestion) -> dict[str, Any]:
     reference = file.reference_setting
     offered = proposals(file.car, end, None if reference is None else reference.end(axle))
     if not offered:
-        raise InputError(f"bench.{axle}.state", f"There is no {axle} bar, so there are no links.")
+        raise InputError(f"bench.{axle}.state", why_no_links(file.bench.end(axle), axle))
     rows = []
     for proposal in offered:
         found = cost(file.car, file.bench, axle, proposal)
@@ -63,7 +64,11 @@ def link_lengths(question: LengthsQuestion) -> dict[str, Any]:
         "axle": str(to_blame.axle), "side": str(to_blame.side), "change_mm": to_blame.change / MM, "turns": to_blame.turns,
     }  # fmt: skip
     per = "mm" if end.per_turn is None else "turn"
-    return {"lengths": rows, f"one_{per}_longer": turned, "to_blame": named}
+    found_square = squarest_pickup(file.car.axle(axle), file.bench.end(axle), axle)
+    square = None if found_square is None else {
+        "pickup_hole": found_square[0] + 1, "off_square_deg": math.degrees(found_square[1]),
+    }  # fmt: skip
+    return {"lengths": rows, f"one_{per}_longer": turned, "to_blame": named, "nearest_square": square}
 
 
 def chart(question: ChartQuestion) -> dict[str, Any]:

@@ -19,7 +19,16 @@ from anchor_beam.session.edits import SetLinks
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import UNKNOWN, show
-from anchor_beam.words.lengths import FAILS, HEADS, ONLY_ON_WHEELS, TIPS, length_words, turn_words, turns_words
+from anchor_beam.words.lengths import (
+    FAILS,
+    HEADS,
+    ONLY_ON_WHEELS,
+    TIPS,
+    length_words,
+    squarest,
+    turn_words,
+    turns_words,
+)
 
 HEIGHT = 214  # px at the normal font size
 
@@ -108,12 +117,13 @@ class LengthsStrip(QWidget):
             return
         costs: tuple[Cost, ...]
         turned: tuple[Turn, ...]
-        costs, turned = answer.value
+        costs, turned, square = answer.value
         for cost in costs:
             self.lines[cost.proposal.attitude].show_cost(cost, units)
         adjusts = shown.now.end(self._axle).per_turn is not None
         each = tuple((turn.side, turn.preload, turn.cross_weight) for turn in turned)
-        self.turn.setText(turn_words(self._axle, each, turns=adjusts, units=units))
+        words = turn_words(self._axle, each, turns=adjusts, units=units)
+        self.turn.setText(words if square is None else f"{words} {squarest(square[0], square[1], units)}")
 
 
 class _Line:
