@@ -22,6 +22,7 @@ from anchor_beam.documents.records import CarRecord, Pair
 from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
+    from anchor_beam.documents.job_card import JobCard
     from anchor_beam.documents.searches import KeptSearch
 
 R = TypeVar("R")
@@ -161,6 +162,19 @@ def _read_search(data: Plain, _schema: int) -> KeptSearch:
     return search_from(data)
 
 
+def _write_card(card: JobCard) -> Plain:
+    from anchor_beam.documents.job_card import card_plain
+
+    return card_plain(card)
+
+
+def _read_card(data: Plain, _schema: int) -> JobCard:
+    from anchor_beam.documents.job_card import card_from
+
+    return card_from(data)
+
+
+JOB_CARD: DocumentKind[JobCard] = DocumentKind("job card", 1, _write_card, _read_card, lambda card: card.title)
 SEARCH: DocumentKind[KeptSearch] = DocumentKind("search", 1, _write_search, _read_search, lambda _kept: "")
 
 KINDS: tuple[DocumentKind[Any], ...] = (
@@ -176,4 +190,5 @@ KINDS: tuple[DocumentKind[Any], ...] = (
     OBSTACLE,
     PARTS_LIST,
     SEARCH,
+    JOB_CARD,
 )

@@ -17,6 +17,7 @@ from anchor_beam.documents.records import CarFile, Provenance
 from anchor_beam.errors import AnchorBeamError, GarageBusy, GarageGone, InputError, StoreError
 from anchor_beam.figures.picture import Picture, picture
 from anchor_beam.figures.results import Results, results
+from anchor_beam.session.cards import Cards
 from anchor_beam.session.choices import Choices
 from anchor_beam.session.company import Company
 from anchor_beam.session.drag import Drag
@@ -64,6 +65,7 @@ class Workshop:
         self.photos = Photos(self)
         self.parts_lists = PartsLists(self)
         self.searches = Searches(self)
+        self.cards = Cards(self)
         self._take_up(car)
         self.company.join(self)
 

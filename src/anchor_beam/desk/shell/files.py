@@ -23,6 +23,7 @@ from anchor_beam.session.exchange import bring_in_bundle, explain, read_car_file
 from anchor_beam.words import faults
 
 if TYPE_CHECKING:
+    from anchor_beam.documents.job_card import JobCard
     from anchor_beam.sheets.comparison import Comparison
     from anchor_beam.sheets.drawn_page import DrawnPage
 
@@ -165,6 +166,32 @@ class Files(QObject):
             lambda p: self._write(p, lambda: write(p)),
             saving=True,
         )
+
+    def job_card_out(self, car: str, card: JobCard) -> None:
+        """Print a job card for the workshop wall, or as a page for a phone."""
+        from anchor_beam.figures.job_sheet import job_sheet
+        from anchor_beam.sheets.job_card import write_job_card, write_job_page
+
+        content = job_sheet(car, card, self._bridge.units)
+
+        def write(path: Path) -> None:
+            page = path.suffix == ".html"
+            self._write(path, lambda: write_job_page(content, path) if page else write_job_card(content, path))
+
+        self._ask(
+            "Job card",
+            "PDF (*.pdf);;Page for a phone (*.html)",
+            file_name(f"{car} {card.title}", ".pdf"),
+            write,
+            saving=True,
+        )
+
+    def calendar_out(self, name: str, text: str) -> None:
+        """Write dates as a calendar."""
+        self._ask(
+            "Dates", "Calendar (*.ics)", file_name(name, ".ics"),
+            lambda path: self._write(path, lambda: write_text(path, text)), saving=True,
+        )  # fmt: skip
 
     def table_out(self, name: str, text: str) -> None:
         """Write a table, as CSV or as JSON."""

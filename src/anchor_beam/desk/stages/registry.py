@@ -5,11 +5,19 @@ from __future__ import annotations
 from anchor_beam.desk.stages.aim.stage import AIM
 from anchor_beam.desk.stages.bars.stage import BARS
 from anchor_beam.desk.stages.car.stage import CAR
+from anchor_beam.desk.stages.fit.stage import FIT
 from anchor_beam.desk.stages.garage.stage import GARAGE
 from anchor_beam.desk.stages.links.stage import LINKS
 from anchor_beam.desk.stages.stage import Stage
 
-STAGES: tuple[Stage, ...] = (CAR, AIM, BARS, LINKS, GARAGE)  # the digits in between are those of the stages to come
+STAGES: tuple[Stage, ...] = (
+    CAR,
+    AIM,
+    BARS,
+    LINKS,
+    FIT,
+    GARAGE,
+)  # the digits in between are those of the stages to come
 FIRST, WITHOUT_CAR = BARS, GARAGE  # shown at the start, with a car and without one
 
 

@@ -1,0 +1,1 @@
+"""The Fit stage: the job card, the torque ledger, the templates."""

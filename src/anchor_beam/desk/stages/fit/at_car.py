@@ -1,0 +1,130 @@
+"""One step over the whole window, large enough to be read from two metres, for hands that are dirty: Space signs off,
+arrows go on and back, N writes a note, Escape closes."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QEvent, QObject, Qt
+from PySide6.QtGui import QFont, QKeyEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.fit.check_fields import CheckFields
+from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.fitting.card import State, cautions_of
+from anchor_beam.session.workshop import Part
+from anchor_beam.words import faults
+from anchor_beam.words.fitting import progress
+
+LARGE, MIDDLE = 3.0, 1.7  # times the large type
+
+
+class AtCar(QFrame):
+    """Over the window while it is open."""
+
+    def __init__(self, bridge: Bridge, hand: InHand, window: QWidget) -> None:
+        super().__init__(window)
+        self._bridge, self._hand, self._window = bridge, hand, window
+        px = bridge.theme.px
+        self.setAutoFillBackground(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(px(40), px(26), px(40), px(26))
+        column.setSpacing(px(14))
+        self.head, self.text, self.with_what, self.caution, self.said = (Label() for _ in range(5))
+        self.text.setFont(self._larger(LARGE))
+        for label in (self.head, self.with_what, self.caution, self.said):
+            label.setFont(self._larger(MIDDLE))
+        for label in (self.text, self.with_what, self.caution, self.said):
+            label.setWordWrap(True)
+        self.caution.setStyleSheet(in_tone(Tone.WARNING))
+        self.said.setStyleSheet(in_tone(Tone.WARNING))
+        self.head.setStyleSheet(in_tone(Tone.SOFT))
+        for label in (self.head, self.text, self.with_what, self.caution):
+            column.addWidget(label)
+        self.values = CheckFields(bridge, hand)
+        column.addWidget(self.values)
+        column.addStretch()
+        column.addWidget(self.said)
+        row = QHBoxLayout()
+        row.setSpacing(px(14))
+        self.sign = QPushButton("Done (Space)")
+        self.sign.setMinimumHeight(px(84))
+        self.sign.setFont(self._larger(MIDDLE))
+        self.sign.clicked.connect(self._sign)
+        self.back, self.on, self.close_ = QPushButton("←"), QPushButton("→"), QPushButton("close (Esc)")
+        self.back.clicked.connect(lambda: self._hand.go(-1))
+        self.on.clicked.connect(lambda: self._hand.go(1))
+        self.close_.clicked.connect(self.hide)
+        for button in (self.back, self.on, self.close_):
+            button.setMinimumHeight(px(84))
+            button.setFont(self._larger(MIDDLE))
+        for button in (self.back, self.on, self.close_, self.sign):
+            button.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # Space is the step's
+        self.back.setAccessibleName("the step before")
+        self.on.setAccessibleName("the next step")
+        row.addWidget(self.back)
+        row.addWidget(self.on)
+        row.addWidget(self.sign, stretch=1)
+        row.addWidget(self.close_)
+        column.addLayout(row)
+        self.hide()
+        hand.changed.connect(self._show)
+        window.installEventFilter(self)
+        bridge.listen(self, to=Part.READINGS, then=hand.refresh)
+
+    def _larger(self, times: float) -> QFont:
+        font = QFont(self._bridge.theme.font(Size.LARGE))
+        font.setPixelSize(
+            round(font.pixelSize() * times) if font.pixelSize() > 0 else round(font.pointSizeF() * times)
+        )
+        return font
+
+    def open(self) -> None:
+        """Show the step in hand over the window."""
+        self.setGeometry(self._window.rect())
+        self._show()
+        self.show()
+        self.raise_()
+        self.setFocus()
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        if event.type() is QEvent.Type.Resize and self.isVisible():
+            self.setGeometry(self._window.rect())
+        return super().eventFilter(watched, event)
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key = Qt.Key(event.key())
+        if key is Qt.Key.Key_Escape:
+            self.hide()
+        elif key is Qt.Key.Key_Space:
+            self._sign()
+        elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down):
+            self._hand.go(1)
+        elif key in (Qt.Key.Key_Left, Qt.Key.Key_Up):
+            self._hand.go(-1)
+        else:
+            super().keyPressEvent(event)
+
+    def _sign(self) -> None:
+        self._say(self._hand.sign())
+
+    def _say(self, problem: AnchorBeamError | None) -> None:
+        self.said.setText("" if problem is None else f"△ {faults.sentence(problem, self._bridge.units)}")
+
+    def _show(self) -> None:
+        at, view = self._hand.at, self._hand.view
+        if at is None or view is None:
+            self.hide()
+            return
+        step = at.step
+        done = " · done" if at.state is State.DONE else ""
+        self.head.setText(f"{at.number}{done} · {step.posture} · {progress(view.done, len(view.steps))}")
+        self.text.setText(step.text)
+        self.with_what.setText(", ".join(step.tools))
+        self.caution.setText("  ".join(f"△ {each}" for each in cautions_of(step)))
+        self.sign.setText("Take it back (Space)" if at.state is State.DONE else "Done (Space)")
+        self.said.setText("")

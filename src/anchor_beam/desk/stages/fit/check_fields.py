@@ -1,0 +1,141 @@
+"""Checks of the step in hand: their values or a yes and no, whether they pass, and what to do where they do not."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSignalBlocker
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLayoutItem, QVBoxLayout, QWidget
+
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.number_field import NumberField
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.rows import Caution
+from anchor_beam.documents.job_card import Value
+from anchor_beam.documents.readings import Reading
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.fitting.checks import CHECKS, Check, Verdict, verdict
+from anchor_beam.immutable import immutable
+
+
+@immutable
+class _Kept:
+    """Where one value of a check is kept."""
+
+    hand: InHand
+    key: str
+
+    def kept(self) -> Reading | None:
+        value = None if self.hand.card is None else self.hand.card.values.get(self.key)
+        return None if value is None else Reading(value.value, value.typed)
+
+    def stand_in(self) -> float | None:
+        return None
+
+    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
+        value = None if reading is None else Value(reading.value, reading.typed)
+        return keep(self.hand, self.key, value)
+
+
+def keep(hand: InHand, key: str, value: Value | None) -> AnchorBeamError | None:
+    """Keep a value on the card in hand; why not."""
+    title = CHECKS[key.partition(".")[0]].title
+    return hand.change(lambda card: card.with_value(key, value), f"{title} written down")
+
+
+class CheckFields(QWidget):
+    """Made anew for each step."""
+
+    def __init__(self, bridge: Bridge, hand: InHand) -> None:
+        super().__init__()
+        self._bridge, self._hand = bridge, hand
+        self._column = QVBoxLayout(self)
+        self._column.setContentsMargins(0, 0, 0, 0)
+        self._column.setSpacing(bridge.theme.px(4))
+        self._made: tuple[str, ...] = ()
+        self.fields: dict[str, NumberField] = {}
+        self.looks: dict[str, QCheckBox] = {}
+        self._fails: dict[str, Caution] = {}
+        self._verdicts: dict[str, Label] = {}
+        hand.changed.connect(self._show)
+
+    def _show(self) -> None:
+        at, card = self._hand.at, self._hand.card
+        keys = () if at is None else at.step.checks
+        if keys != self._made:
+            self._make(keys)
+        if card is None:
+            return
+        for field in self.fields.values():
+            field.refresh()
+        for key in keys:
+            found = verdict(CHECKS[key], card.values)
+            self._verdicts[key].setText("" if found is Verdict.OPEN else str(found))
+            self._fails[key].say(CHECKS[key].fails if found is Verdict.FAILED else None)
+            if key in self.looks:
+                value = card.values.get(key)
+                with QSignalBlocker(self.looks[key]):
+                    self.looks[key].setChecked(value is not None and value.value > 0.5)
+
+    def _make(self, keys: tuple[str, ...]) -> None:
+        self._made = keys
+        self.fields, self.looks, self._fails, self._verdicts = {}, {}, {}, {}
+        while (item := self._column.takeAt(0)) is not None:
+            _discard(item)
+        for key in keys:
+            self._column.addWidget(self._one(CHECKS[key]))
+
+    def _one(self, check: Check) -> QWidget:
+        theme, px = self._bridge.theme, self._bridge.theme.px
+        holder = QWidget()
+        column = QVBoxLayout(holder)
+        column.setContentsMargins(0, 0, 0, px(4))
+        column.setSpacing(px(1))
+        head = QHBoxLayout()
+        head.setSpacing(px(8))
+        title = Label(check.title)
+        title.setFont(theme.font(Size.NORMAL, bold=True))
+        head.addWidget(title)
+        rule = Label(check.rule)
+        rule.setFont(theme.font(Size.SMALL))
+        rule.setStyleSheet(in_tone(Tone.SOFT))
+        head.addWidget(rule)
+        head.addStretch()
+        if check.kind is None:
+            look = QCheckBox("it does")
+            look.setAccessibleName(f"{check.title}: {check.rule}")
+            look.clicked.connect(lambda on, key=check.key: self._looked(key, on))
+            self.looks[check.key] = look
+            head.addWidget(look)
+        else:
+            for place, key in zip(check.places, check.value_keys, strict=True):
+                kept = _Kept(self._hand, key)
+                field = NumberField(
+                    self._bridge, check.kind, f"{check.title}, {place}", kept, about=check.how, width=56
+                )
+                self.fields[key] = field
+                head.addWidget(Label(place))
+                head.addWidget(field)
+        self._verdicts[check.key] = Label()
+        self._verdicts[check.key].setFixedWidth(px(52))
+        head.addWidget(self._verdicts[check.key])
+        column.addLayout(head)
+        how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
+        how.setWordWrap(True)
+        how.setFont(theme.font(Size.SMALL))
+        column.addWidget(how)
+        self._fails[check.key] = Caution(theme)
+        column.addWidget(self._fails[check.key])
+        return holder
+
+    def _looked(self, key: str, on: bool) -> None:
+        problem = keep(self._hand, key, Value(1.0 if on else 0.0))
+        if problem is not None:
+            self._bridge.complain(problem)
+
+
+def _discard(item: QLayoutItem) -> None:
+    if (widget := item.widget()) is not None:
+        widget.hide()
+        widget.deleteLater()

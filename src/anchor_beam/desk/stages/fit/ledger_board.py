@@ -1,0 +1,229 @@
+"""The torque ledger: every fastener of the card with its torque as somebody entered it, or an estimate that says that it is
+one, what it screws into, how it is held and tightened, and when it is looked at again."""
+
+from __future__ import annotations
+
+from PySide6.QtCore import QSignalBlocker, Qt
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+
+from anchor_beam.core.fastener.thread import thread
+from anchor_beam.core.fastener.torque import Strength, Surface, wrench_setting
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.bench_line import BenchLine
+from anchor_beam.desk.widgets.plain import Label, tip
+from anchor_beam.desk.widgets.rows import Caution
+from anchor_beam.documents.job_card import BoltEntry
+from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.fitting.ledger import Row, due, rows, torque_entry
+from anchor_beam.session.workshop import Part
+from anchor_beam.units.kinds import Kind
+from anchor_beam.units.parse import parse
+from anchor_beam.units.show import show
+from anchor_beam.words import faults
+from anchor_beam.words.fitting import DUE_LATER, ESTIMATE
+
+HEADS = ("", "maker's torque", "thread", "class", "on the thread", "estimate", "last turn", "again")
+
+
+class LedgerBoard(QScrollArea):
+    """A line for each fastener; below, a wrench with an extension, and the dates."""
+
+    def __init__(self, bridge: Bridge, hand: InHand) -> None:
+        super().__init__()
+        self._bridge, self._hand = bridge, hand
+        px = bridge.theme.px
+        self.setWidgetResizable(True)
+        self.setFrameShape(QScrollArea.Shape.NoFrame)
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        inner = QWidget()
+        column = QVBoxLayout(inner)
+        column.setContentsMargins(px(14), px(8), px(10), px(8))
+        column.setSpacing(px(8))
+        self.said = Caution(bridge.theme)
+        self._grid = QGridLayout()
+        self._grid.setHorizontalSpacing(px(10))
+        self._grid.setVerticalSpacing(px(4))
+        for i, head in enumerate(HEADS):
+            label = self._small(head)
+            label.setStyleSheet(in_tone(Tone.SOFT))
+            self._grid.addWidget(label, 0, i)
+        column.addLayout(self._grid)
+        column.addWidget(self.said)
+        column.addLayout(self._wrench())
+        self.dates = self._small("")
+        self.dates.setWordWrap(True)
+        column.addWidget(self.dates)
+        column.addStretch()
+        self.setWidget(inner)
+        self.lines: dict[str, _Line] = {}
+        hand.changed.connect(self._show)
+        bridge.listen(self, to=Part.UNITS, then=self._show)
+
+    def _small(self, text: str) -> Label:
+        label = Label(text)
+        label.setFont(self._bridge.theme.font(Size.SMALL))
+        return label
+
+    def label(self) -> Label:
+        """A cell of the ledger."""
+        return self._small("")
+
+    def _wrench(self) -> QHBoxLayout:
+        """What a torque wrench must be set to with an extension on it."""
+        row, px = QHBoxLayout(), self._bridge.theme.px
+        row.setSpacing(px(8))
+        self.wrench: dict[str, BenchLine] = {}
+        for name, words, stand_in in (
+            ("torque", "Wrench with an extension: torque wanted", "50 N·m"), ("length", "wrench to its grip", "400 mm"),
+            ("offset", "extension in line", "60 mm"),
+        ):  # fmt: skip
+            line = BenchLine()
+            line.setPlaceholderText(stand_in)
+            line.setAccessibleName(words)
+            line.setFixedWidth(px(74))
+            line.editingFinished.connect(self._set)
+            row.addWidget(self._small(words))
+            row.addWidget(line)
+            self.wrench[name] = line
+        self.setting = Label()
+        row.addWidget(self.setting)
+        row.addStretch()
+        return row
+
+    def _set(self) -> None:
+        texts = {name: line.text() or line.placeholderText() for name, line in self.wrench.items()}
+        units = self._bridge.units
+        try:
+            torque = torque_entry(texts["torque"]).low
+            lengths = [parse(texts[key], Kind.FINE_LENGTH, units, place=key).value for key in ("length", "offset")]
+            found = wrench_setting(torque, *lengths)
+        except AnchorBeamError as problem:
+            self.setting.setText("")
+            self.say(problem)
+            return
+        self.said.say(None)
+        self.setting.setText(f"set it to {show(found, Kind.TORQUE, units)}")
+
+    def say(self, problem: AnchorBeamError | None) -> None:
+        """What is wrong with something that was typed."""
+        self.said.say(None if problem is None else faults.sentence(problem, self._bridge.units))
+
+    def _show(self) -> None:
+        card = self._hand.card
+        if card is None:
+            return
+        known = {row.fastener.id: row for row in rows(card)}
+        for name in [name for name in self.lines if name not in known]:
+            self.lines.pop(name).remove()
+        for i, (name, row) in enumerate(known.items(), start=1):
+            if name not in self.lines:
+                self.lines[name] = _Line(self, self._bridge, self._hand, name)
+            self.lines[name].show_row(self._grid, i, row)
+        dates = due(card)
+        self.dates.setText(
+            DUE_LATER if not dates else "\n".join(f"{each.day.isoformat()}: {each.what}" for each in dates)
+        )
+
+
+class _Line:
+    """One fastener."""
+
+    def __init__(self, board: LedgerBoard, bridge: Bridge, hand: InHand, fastener: str) -> None:
+        self._board, self._bridge, self._hand, self._fastener = board, bridge, hand, fastener
+        px = bridge.theme.px
+        self.name, self.guess, self.how, self.again, self.about = (board.label() for _ in range(5))
+        self.about.setStyleSheet(in_tone(Tone.SOFT))
+        self.torque, self.thread = BenchLine(), BenchLine()
+        for line, width, stand_in, words in (
+            (self.torque, 84, "55 N·m", "maker's torque"), (self.thread, 76, "M10x1.5", "thread"),
+        ):  # fmt: skip
+            line.setFixedWidth(px(width))
+            line.setPlaceholderText(stand_in)
+            line.setAccessibleName(f"{words} of {fastener}")
+        self.torque.editingFinished.connect(self._keep_torque)
+        self.thread.editingFinished.connect(self._keep_bolt)
+        self.strength, self.surface = QComboBox(), QComboBox()
+        for box, options, words in (
+            (self.strength, list(Strength), "class"),
+            (self.surface, list(Surface), "surface"),
+        ):
+            box.addItems(list(map(str, options)))
+            box.setAccessibleName(f"{words} of {fastener}")
+            box.activated.connect(self._keep_bolt)
+        self.strength.setCurrentIndex(list(Strength).index(Strength.C88))
+        self.surface.setCurrentIndex(list(Surface).index(Surface.ZINC))
+        self._cells = (
+            self.name,
+            self.torque,
+            self.thread,
+            self.strength,
+            self.surface,
+            self.guess,
+            self.how,
+            self.again,
+        )
+
+    def show_row(self, grid: QGridLayout, row: int, what: Row) -> None:
+        fastener, units = what.fastener, self._bridge.units
+        for column, cell in enumerate(self._cells):
+            grid.addWidget(cell, 2 * row, column)
+        grid.addWidget(self.about, 2 * row + 1, 0, 1, len(HEADS))
+        self.name.setText(f"{'✓ ' if what.final else ''}{fastener.name}")
+        frees = f"; frees {fastener.frees}" if fastener.frees else ""
+        self.about.setText(f"into {fastener.into}; {fastener.hold}; {fastener.how}; {fastener.renew}{frees}")
+        if not self.torque.isModified():
+            self.torque.setText("" if what.entry is None else what.entry.typed)
+        card = self._hand.card
+        bolt = None if card is None else card.bolts.get(fastener.id)
+        if bolt is not None:
+            with QSignalBlocker(self.strength), QSignalBlocker(self.surface):
+                self.strength.setCurrentText(bolt.strength)
+                self.surface.setCurrentText(bolt.surface)
+        if not self.thread.isModified():
+            self.thread.setText("" if bolt is None else bolt.thread)
+        for cell in (self.thread, self.strength, self.surface):
+            cell.setVisible(fastener.estimate)
+        if what.guess is not None:
+            value, spread = (show(x, Kind.TORQUE, units) for x in (what.guess.torque, what.guess.spread))
+            self.guess.setText(f"{value.number} ± {spread.number} {value.unit} △")
+            self.guess.setToolTip(tip(ESTIMATE))
+        else:
+            self.guess.setText("" if fastener.estimate else "none is honest")
+            self.guess.setToolTip(tip(what.why))
+        self.how.setText(str(fastener.when))
+        self.again.setText(fastener.recheck)
+
+    def remove(self) -> None:
+        for cell in (*self._cells, self.about):
+            cell.hide()
+            cell.deleteLater()
+
+    def _keep_torque(self) -> None:
+        if not self.torque.isModified():
+            return
+        text = self.torque.text().strip()
+        try:
+            entry = torque_entry(text) if text else None
+        except AnchorBeamError as problem:
+            self._board.say(problem)
+            return
+        self.torque.setModified(False)
+        self._board.say(
+            self._hand.change(lambda card: card.with_torque(self._fastener, entry), "Torque written down")
+        )
+
+    def _keep_bolt(self) -> None:
+        text = self.thread.text().strip()
+        try:
+            bolt = (
+                BoltEntry(thread(text).name, Strength(self.strength.currentText()), Surface(self.surface.currentText()))
+                if text else None
+            )  # fmt: skip
+        except AnchorBeamError as problem:
+            self._board.say(problem)
+            return
+        self.thread.setModified(False)
+        self._board.say(self._hand.change(lambda card: card.with_bolt(self._fastener, bolt), "Fastener written down"))

@@ -1,0 +1,106 @@
+"""The Fit stage: the card with the step in hand, the torque ledger, and the panel of the job."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QHBoxLayout, QWidget
+
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.fit.at_car import AtCar
+from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.ledger_board import LedgerBoard
+from anchor_beam.desk.stages.fit.panel import FitPanel
+from anchor_beam.desk.stages.fit.step_view import StepView
+from anchor_beam.desk.stages.fit.steps_list import StepsList
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.split import Split
+from anchor_beam.desk.widgets.strip import Strip
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.fitting.card import moved_to, steps_in_order
+from anchor_beam.fitting.ledger import calendar
+from anchor_beam.words.fitting import NO_CARD
+
+LIST = 262  # px of the list of steps
+
+
+class FitPage(Split):
+    """Left the boards, right the panel."""
+
+    def __init__(self, bridge: Bridge, files: Files) -> None:
+        super().__init__(bridge.theme)
+        self._bridge, self._files = bridge, files
+        self.hand = InHand(bridge)
+        self.hand.setParent(self)
+        self.panel = FitPanel(bridge, self.hand)
+        self.steps = StepsList(bridge.theme, self.hand)
+        self.empty = Label(NO_CARD)
+        self.step = StepView(bridge, self.hand)
+        self.at_car: AtCar | None = None
+        views: dict[str, Callable[[], QWidget]] = {
+            "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),
+        }  # fmt: skip
+        self.boards = Strip(bridge.theme, views, fixed=False)
+        self.boards.looked_at.connect(lambda _name: self.hand.changed.emit())
+        self.fill(self.boards, self.panel)
+        self.steps.moved.connect(self._move)
+        self.hand.changed.connect(self._fill)
+        self._fill()
+        self.panel.wants_large.connect(self.show_large)
+        self.panel.wants_paper.connect(self._write)
+        self.panel.wants_calendar.connect(self._write_dates)
+
+    def ahead(self) -> bool:
+        """The ledger, before somebody looks at it."""
+        return self.boards.ahead()
+
+    def _card(self) -> QWidget:
+        holder = QWidget()
+        self.steps.setFixedWidth(self._bridge.theme.px(LIST))
+        row = QHBoxLayout(holder)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.setSpacing(1)
+        px = self._bridge.theme.px
+        self.empty.setWordWrap(True)
+        self.empty.setFont(self._bridge.theme.font(Size.LARGE))
+        self.empty.setContentsMargins(px(60), px(50), px(60), 0)
+        self.empty.setAlignment(Qt.AlignmentFlag.AlignTop)
+        row.addWidget(self.empty, stretch=1)
+        row.addWidget(self.steps)
+        row.addWidget(self.step, stretch=1)
+        return holder
+
+    def _fill(self) -> None:
+        card = self.hand.card is not None
+        self.empty.setVisible(not card)
+        self.steps.setVisible(card)
+        self.step.setVisible(card)
+
+    def _move(self, step: str, by: int) -> None:
+        card = self.hand.card
+        if card is None:
+            return
+        order = [each.id for each in steps_in_order(card)]
+        to = order.index(step) + by
+        if 0 <= to < len(order):
+            problem = self.hand.change(lambda each: moved_to(each, step, to), "Step moved")
+            if problem is not None:
+                self._bridge.complain(problem)
+
+    def show_large(self) -> None:
+        """The step in hand alone, to be read from two metres."""
+        if self.at_car is None:
+            self.at_car = AtCar(self._bridge, self.hand, self.window())
+        self.at_car.open()
+
+    def _write(self) -> None:
+        card, view, shown = self.hand.card, self.hand.view, self._bridge.picture
+        if card is not None and view is not None and shown is not None:
+            self._files.job_card_out(shown.file.car.name, card)
+
+    def _write_dates(self) -> None:
+        card, shown = self.hand.card, self._bridge.picture
+        if card is not None and shown is not None:
+            self._files.calendar_out(f"{shown.file.car.name} {card.title}", calendar(card, shown.file.car.name))

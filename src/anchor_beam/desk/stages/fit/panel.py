@@ -1,0 +1,220 @@
+"""The panel of *Fit*: which card, what the job is, how far it is, what is unhooked, and paper."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from PySide6.QtCore import QSignalBlocker, Signal
+from PySide6.QtWidgets import QCheckBox, QComboBox, QPushButton
+
+from anchor_beam.core.sides import Axle
+from anchor_beam.desk.bridge import Bridge
+from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.widgets.bench_line import BenchLine
+from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.desk.widgets.rows import Caution, Panel
+from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.drawings.shapes import Size
+from anchor_beam.errors import AnchorBeamError
+from anchor_beam.figures.job_facts import job_of, still
+from anchor_beam.fitting.card import brought_up_to_date, needs_ruled_out
+from anchor_beam.session.workshop import Part
+from anchor_beam.words.fitting import progress, ruled_out, time_left
+
+MOST_OPEN = 6
+
+
+class FitPanel(Panel):
+    """Boxes change the job of the card in hand; ticks of steps that stay are kept."""
+
+    wants_paper = Signal()
+    wants_calendar = Signal()
+    wants_large = Signal()
+
+    def __init__(self, bridge: Bridge, hand: InHand) -> None:
+        super().__init__(bridge.theme)
+        self._bridge, self._hand = bridge, hand
+        self.cards = QComboBox()
+        self.cards.setAccessibleName("job card")
+        self.cards.setFixedWidth(self.theme.px(190))
+        self.cards.activated.connect(self._take)
+        self.row("Card", self.cards)
+        self.kind, self.axle, self.lift, self.joint = (QComboBox() for _ in range(4))
+        for box, options, words in (
+            (self.kind, JobKind, "What is done"), (self.axle, Axle, "Axle"), (self.lift, Lift, "Lifted with"),
+            (self.joint, LinkJoint, "Links have"),
+        ):  # fmt: skip
+            box.addItems([str(option) for option in options])
+            box.setAccessibleName(words.lower())
+            box.activated.connect(self._chosen)
+            self.row(words, box)
+        self.axle.setCurrentIndex(1)
+        self.two = QCheckBox("two people")
+        self.two.clicked.connect(self._chosen)
+        self.add(self.two)
+        self.has: dict[Has, QCheckBox] = {}
+        for each in Has:
+            if each in (Has.BONDED, Has.DRILL):
+                continue
+            self.has[each] = QCheckBox(str(each))
+            self.has[each].clicked.connect(self._chosen)
+            self.add(self.has[each])
+        self.new = QPushButton("New card")
+        self.new.clicked.connect(self._add)
+        self.add(self.new)
+        self.ruled = Caution(self.theme)
+        self.add(self.ruled)
+        self.gap()
+        self.far = self.heading("")
+        self.far.setWordWrap(True)
+        self.left = Label()
+        self.left.setWordWrap(True)
+        self.left.setFont(self.theme.font(Size.SMALL))
+        self.add(self.left)
+        self.changed = Caution(self.theme)
+        self.add(self.changed)
+        self.update_card = QPushButton("Bring it up to date")
+        self.update_card.clicked.connect(self._update)
+        self.add(self.update_card)
+        self.gap()
+        self.buttons: dict[str, QPushButton] = {}
+        for text, act in (
+            ("At the car, large", self.wants_large.emit), ("Print or write…", self.wants_paper.emit),
+            ("Dates to a calendar…", self.wants_calendar.emit), ("Same work again", self._again),
+            ("Take this card away", self._remove),
+        ):  # fmt: skip
+            self.buttons[text] = self._button(text, act)
+        self.own = BenchLine()
+        self.own.setPlaceholderText("a step of your own, after this one")
+        self.own.setAccessibleName("a step of your own")
+        self.own.returnPressed.connect(self._add_own)
+        self.add(self.own)
+        self.finish()
+        hand.changed.connect(self._show)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.READINGS, then=hand.refresh)
+
+    def _button(self, text: str, act: Callable[[], object]) -> QPushButton:
+        button = QPushButton(text)
+        button.clicked.connect(lambda _=False: act())
+        self.add(button)
+        return button
+
+    # what is chosen
+
+    def _job(self) -> Job | None:
+        """The job as the boxes say it, with the parts of the car."""
+        shown = self._bridge.picture
+        if shown is None:
+            return None
+        axle = tuple(Axle)[self.axle.currentIndex()]
+        has = tuple(each for each, box in self.has.items() if box.isChecked())
+        return replace(
+            job_of(shown.file, axle), kind=tuple(JobKind)[self.kind.currentIndex()],
+            lift=tuple(Lift)[self.lift.currentIndex()], joint=tuple(LinkJoint)[self.joint.currentIndex()],
+            hands=2 if self.two.isChecked() else 1, has=has,
+        )  # fmt: skip
+
+    def propose(self) -> None:
+        """Set the boxes to what the car says."""
+        shown = self._bridge.picture
+        if shown is not None and self._hand.card is None:
+            self._set(job_of(shown.file, tuple(Axle)[self.axle.currentIndex()]))
+
+    def _set(self, job: Job) -> None:
+        for box, options, value in (
+            (self.kind, tuple(JobKind), job.kind), (self.axle, tuple(Axle), job.axle), (self.lift, tuple(Lift), job.lift),
+            (self.joint, tuple(LinkJoint), job.joint),
+        ):  # fmt: skip
+            with QSignalBlocker(box):
+                box.setCurrentIndex([str(option) for option in options].index(str(value)))
+        with QSignalBlocker(self.two):
+            self.two.setChecked(job.hands > 1)
+        for each, tick in self.has.items():
+            with QSignalBlocker(tick):
+                tick.setChecked(each in job.has)
+
+    def _chosen(self) -> None:
+        job = self._job()
+        if job is not None and self._hand.card is not None:
+            self._tell(self._hand.change(lambda card: brought_up_to_date(card, job), "Job changed",
+                                         "its steps follow; what was done stays where the step does."))  # fmt: skip
+
+    def _add(self) -> None:
+        job = self._job()
+        if job is None:
+            return
+        title = f"{job.axle.capitalize()}: {job.on or job.kind}"
+        made: list[int] = []
+        if self._bridge.attempt(lambda: made.append(self._bridge.workshop.cards.add(title, job))):
+            self._hand.take(made[0])
+
+    def _again(self) -> None:
+        document, card = self._hand.document, self._hand.card
+        if document is None or card is None:
+            return
+        made: list[int] = []
+        title = f"{card.title}, again"
+        if self._bridge.attempt(
+            lambda: made.append(self._bridge.workshop.cards.duplicate(document, title, lambda new: new))
+        ):
+            self._hand.take(made[0])
+
+    def _remove(self) -> None:
+        document = self._hand.document
+        if document is not None and self._bridge.attempt(lambda: self._bridge.workshop.cards.remove(document)):
+            self._hand.take(None)
+
+    def _add_own(self) -> None:
+        from anchor_beam.documents.job_card import OwnStep
+
+        text, after = self.own.text().strip(), self._hand.step
+        card = self._hand.card
+        if not text or card is None:
+            return
+        step = OwnStep(f"own-{1 + len(card.own)}-{card.number}", text, after)
+        self._tell(self._hand.change(lambda each: replace(each, own=(*each.own, step)), "A step of your own"))
+        self.own.clear()
+
+    def _update(self) -> None:
+        shown, card = self._bridge.picture, self._hand.card
+        if shown is not None and card is not None:
+            job = still(card.job, shown.file)
+            self._tell(self._hand.change(lambda each: brought_up_to_date(each, job), "Card brought up to date",
+                                         "ticks of steps that stay are kept, what changed is marked."))  # fmt: skip
+
+    def _take(self, index: int) -> None:
+        known = self._bridge.workshop.cards.all
+        if 0 <= index < len(known):
+            self._hand.take(known[index][0])
+
+    def _tell(self, problem: AnchorBeamError | None) -> None:
+        if problem is not None:
+            self._bridge.complain(problem)
+
+    # what stands there
+
+    def _show(self) -> None:
+        known = self._bridge.workshop.cards.all
+        titles = [f"{card.number}  {card.title}" for _, card in known]
+        at = next((i for i, (document, _) in enumerate(known) if document == self._hand.document), -1)
+        fill(self.cards, titles, at)
+        card, view, shown = self._hand.card, self._hand.view, self._bridge.picture
+        for button in (*self.buttons.values(), self.own):
+            button.setVisible(card is not None)
+        if card is None or view is None:
+            self.propose()
+            self.far.setText("")
+            self.left.setText("")
+            self.ruled.say(None)
+            self.changed.say(None)
+            self.update_card.hide()
+            return
+        self._set(card.job)
+        self.far.setText(f"{progress(view.done, len(view.steps))}; {time_left(*view.minutes)}")
+        self.left.setText("\n".join(f"· {each}" for each in view.open[:MOST_OPEN]))
+        self.ruled.say(ruled_out(needs_ruled_out(card)) or None)
+        other = shown is not None and still(card.job, shown.file) != card.job
+        self.changed.say("Parts or settings of the car are no longer those of this card." if other else None)
+        self.update_card.setVisible(other)

@@ -1,0 +1,56 @@
+"""What a job card is made from: the car, the parts that come off and go on, and what *Aim* rules out."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from anchor_beam.core.sides import Axle, AxleKind
+from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.parts.facts import Joints
+from anchor_beam.documents.records import CarFile, EndSetting
+from anchor_beam.words.fitting import holes_from_the_tip
+from anchor_beam.words.wanted import Work
+
+JOINT = {Joints.BALLS: LinkJoint.BALL, Joints.ROD_ENDS: LinkJoint.ROD_END, Joints.GROMMETS: LinkJoint.GROMMET}
+
+
+def job_of(file: CarFile, axle: Axle) -> Job:
+    """The job that leads from the reference to what is on the bench, as far as the car says it."""
+    reference = file.reference_setting
+    before = None if reference is None else reference.end(axle)
+    end = file.bench.end(axle)
+    off = before.bar.name if before is not None and before.fitted else ""
+    wont = tuple(str(work) for work in file.aim.wont)
+    facts = end.bar.facts
+    has = [Has.COLLARS] if not end.fixed else []
+    has += [Has.BRACE] if facts.bracing else []
+    has += [Has.DRILL] if Work.DRILL in facts.work else []
+    joint = LinkJoint.NONE if end.fixed else LinkJoint.BALL if end.link_part is None else JOINT[end.link_part.joints]
+    return Job(
+        _kind(file, axle, before, end), axle, off, end.bar.name if end.fitted else "",
+        "" if end.fixed else holes_from_the_tip(*((i, end.bar.hole_name(i)) for i in (end.hole_left, end.hole_right))),
+        None if end.fixed else (end.link_left.value, end.link_right.value), joint,
+        Lift.FLOOR if Work.LIFT in file.aim.wont else Lift.STANDS, 1, tuple(has), wont, str(file.car.seat),
+    )  # fmt: skip
+
+
+def _kind(file: CarFile, axle: Axle, before: EndSetting | None, end: EndSetting) -> JobKind:
+    if end.fixed:
+        return JobKind.NO_LINKS
+    if end.bar.plate_arms:
+        return JobKind.SPLINED
+    if before is None or not before.fitted:
+        return (
+            JobKind.NONE_BEFORE
+            if file.car.axle(axle).kind is AxleKind.LIVE or before is not None
+            else JobKind.ONE_PIECE
+        )
+    return (
+        JobKind.LINK_SWAP if before.bar == end.bar else JobKind.BRACE if end.bar.facts.bracing else JobKind.ONE_PIECE
+    )
+
+
+def still(job: Job, file: CarFile) -> Job:
+    """A job with the parts as they are now; what somebody chose stays."""
+    now = job_of(file, job.axle)
+    return replace(now, kind=job.kind, lift=job.lift, hands=job.hands, has=job.has, joint=job.joint)

@@ -1,0 +1,198 @@
+"""A job card as it stands: its steps in order with what was done, measured and noted, what is open, and how long it will
+take."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from enum import StrEnum
+from functools import lru_cache
+
+from anchor_beam.documents.job_card import Has, Job, JobCard, OwnStep
+from anchor_beam.errors import InputError
+from anchor_beam.fitting.checks import CHECKS, Verdict, verdict
+from anchor_beam.fitting.graph import in_own_order, moved, ordered, reason
+from anchor_beam.fitting.jobs import cautions, steps_of
+from anchor_beam.fitting.step import Deed, Step, Tag
+from anchor_beam.immutable import immutable
+
+
+class State(StrEnum):
+    """How far a step is."""
+
+    OPEN = "open"
+    DONE = "done"
+    SKIPPED = "left out"
+    WAITING = "waits"
+
+
+@immutable
+class CardStep:
+    """A step as the card shows it. why: the step that it comes after and the reason, None for none. state; waits_for: the
+    first step that must be done before. checks: by key. note; skipped: why it was left out. changed: its text is another
+    one since the card was brought up to date. number: counted from 1."""
+
+    number: int
+    step: Step
+    state: State
+    waits_for: str
+    why: tuple[str, str] | None
+    checks: tuple[tuple[str, Verdict], ...]
+    note: str
+    skipped: str
+    changed: bool
+
+    @property
+    def failed(self) -> tuple[str, ...]:
+        """Checks that did not pass."""
+        return tuple(key for key, found in self.checks if found is Verdict.FAILED)
+
+
+@immutable
+class CardView:
+    """A whole card. put_back: what is unhooked now. minutes: that are left, from and to. open: why it cannot be closed."""
+
+    steps: tuple[CardStep, ...]
+    put_back: tuple[str, ...]
+    minutes: tuple[float, float]
+    open: tuple[str, ...]
+
+    @property
+    def next(self) -> CardStep | None:
+        """The first that can be done now."""
+        return next((each for each in self.steps if each.state is State.OPEN), None)
+
+    @property
+    def done(self) -> int:
+        """How many are done or left out."""
+        return sum(each.state in (State.DONE, State.SKIPPED) for each in self.steps)
+
+
+@lru_cache(maxsize=64)
+def _steps(job: Job, own: tuple[OwnStep, ...], order: tuple[str, ...]) -> tuple[Step, ...]:
+    steps = steps_of(job, own)
+    try:
+        return in_own_order(steps, order)
+    except InputError:  # the job changed under an order of somebody's own: that of the program holds
+        return ordered(steps)
+
+
+def steps_in_order(card: JobCard) -> tuple[Step, ...]:
+    """The steps of a card, in its own order where that still works."""
+    return _steps(card.job, card.own, card.order)
+
+
+def view(card: JobCard) -> CardView:
+    """The card as it stands."""
+    steps = steps_in_order(card)
+    closed = card.done.keys() | card.skipped.keys()
+    seen = dict(card.seen)
+    shown = []
+    for number, step in enumerate(steps, start=1):
+        waits = next(
+            (first for first, _ in step.needs if first not in closed and any(s.id == first for s in steps)), ""
+        )
+        state = (
+            State.SKIPPED if step.id in card.skipped else State.DONE if step.id in card.done
+            else State.WAITING if waits else State.OPEN
+        )  # fmt: skip
+        checks = tuple((key, verdict(CHECKS[key], card.values)) for key in step.checks)
+        changed = bool(seen) and seen.get(step.id) != step.text
+        shown.append(CardStep(
+            number, step, state, waits, reason(steps, step), checks, card.notes.get(step.id, ""),
+            card.skipped.get(step.id, ""), changed,
+        ))  # fmt: skip
+    off = [what for step in steps if step.id in card.done for what in step.opens]
+    back = {what for step in steps if step.id in card.done for what in step.closes}
+    put_back = tuple(what for what in off if what not in back)
+    left = [each.step for each in shown if each.state in (State.OPEN, State.WAITING)]
+    minutes = sum(step.minutes[0] for step in left), sum(step.minutes[1] for step in left)
+    return CardView(tuple(shown), put_back, minutes, _open(shown, put_back))
+
+
+def _open(shown: list[CardStep], put_back: tuple[str, ...]) -> tuple[str, ...]:
+    found = [f"{what} is still unhooked" for what in put_back]
+    for each in shown:
+        for key, verdict_ in each.checks:
+            if each.state is State.DONE and verdict_ is not Verdict.PASSED:
+                word = "failed" if verdict_ is Verdict.FAILED else "was not written down"
+                found.append(f"{CHECKS[key].title.lower()} {word}")
+    left = sum(each.state in (State.OPEN, State.WAITING) for each in shown)
+    return (*((f"{left} steps are open",) if left else ()), *dict.fromkeys(found))
+
+
+def may_sign(card: JobCard, step: str) -> str:
+    """Why a step cannot be signed off now, empty where it can."""
+    found = next((each for each in view(card).steps if each.step.id == step), None)
+    if found is None:
+        return "This step is no longer part of the job."
+    if found.state is State.WAITING:
+        other = next(each.step for each in view(card).steps if each.step.id == found.waits_for)
+        why = dict(found.step.needs)[other.id]
+        return f"First “{short(other.text)}”: {why}."
+    if found.failed:
+        check = CHECKS[found.failed[0]]
+        return f"“{check.title}” failed. {check.fails}"
+    if Tag.PUT_BACK in found.step.tags:
+        off = [what for what in view(card).put_back if what not in found.step.closes]
+        if off:
+            return f"Still unhooked, and put back by another step: {', '.join(off)}."
+    return ""
+
+
+def moved_to(card: JobCard, step: str, to: int) -> JobCard:
+    """The card with a step at another place, counted from 0.
+
+    Raises:
+        InputError: at "order", it cannot be there; with the reason.
+    """
+    order = steps_in_order(card)
+    found = moved(order, step, to)
+    if not isinstance(found, tuple):
+        by_id = {each.id: each for each in order}
+        first, then = short(by_id[found.other].text), short(by_id[found.step].text)
+        raise InputError("order", f"“{then}” comes after “{first}”: {found.why}.", accepts="a place behind it")
+    return replace(card, order=tuple(each.id for each in found))
+
+
+def brought_up_to_date(card: JobCard, job: Job) -> JobCard:
+    """The card for another state of car and parts: ticks of steps that stay are kept, what changed is marked until it is
+    looked at."""
+    seen = tuple((step.id, step.text) for step in steps_in_order(card))
+    changed = replace(card, job=job, seen=seen)
+    ids = {step.id for step in steps_of(job, card.own)}
+    order = tuple(each for each in card.order if each in ids)
+    return replace(changed, done={step: each for step, each in card.done.items() if step in ids}, order=order)
+
+
+def short(text: str) -> str:
+    """The beginning of a step's text, for a list."""
+    words = text.split(":")[0].split(". ")[0].split(", ")[0]
+    return words if len(words) <= 60 else f"{words[:57]}…"
+
+
+def cautions_of(step: Step) -> tuple[str, ...]:
+    """What may hurt somebody here."""
+    return tuple(cautions()[key] for key in step.cautions)
+
+
+def tools_of(card: JobCard) -> tuple[str, ...]:
+    """Every tool that the card asks for, once, in the order in which they are needed."""
+    return tuple(dict.fromkeys(tool for step in steps_in_order(card) for tool in step.tools))
+
+
+def needs_ruled_out(card: JobCard) -> tuple[str, ...]:
+    """Work that the job asks for and *Aim* rules out, in words."""
+    steps, wont = steps_in_order(card), set(card.job.wont)
+    asks: tuple[tuple[str, Callable[[Step], bool]], ...] = (
+        ("drill", lambda step: step.deed is Deed.DRILL), ("weld", lambda step: step.deed is Deed.WELD),
+        ("find a second person", lambda step: step.hands > 1 and not step.solo),
+        ("lower a subframe", lambda step: "subframe" in {act.fastener for act in step.acts}),
+        ("work under a lifted car", lambda step: Tag.LIFTED in step.tags),
+    )  # fmt: skip
+    return tuple(work for work, is_it in asks if work in wont and any(is_it(step) for step in steps))
+
+
+def usual_has(collars: bool, drill: bool) -> tuple[Has, ...]:
+    """What a job has unless somebody says otherwise."""
+    return (*((Has.COLLARS,) if collars else ()), *((Has.DRILL,) if drill else ()))

@@ -1,0 +1,147 @@
+"""The torque ledger: of every fastener of a card what its maker says, or an estimate that is marked as one, or why there is
+none; and when it is looked at again."""
+
+from __future__ import annotations
+
+import re
+from datetime import date, timedelta
+
+from anchor_beam.core.fastener.thread import thread
+from anchor_beam.core.fastener.torque import Estimate, estimate
+from anchor_beam.documents.job_card import JobCard, TorqueEntry
+from anchor_beam.errors import InputError
+from anchor_beam.fitting.card import steps_in_order
+from anchor_beam.fitting.fasteners import FASTENERS, Fastener, How
+from anchor_beam.fitting.step import Deed
+from anchor_beam.immutable import immutable
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.parse import parse
+
+DAYS = {"first drive": 1, "first tank": 14, "first event": 30}
+"""When something is looked at again, in days after the first drive; a tank and an event are the user's own, these are
+usual."""
+YEARLY = 365
+_RANGE = re.compile(r"(.+?)\s*(?:–|—|\bto\b|-)\s*([\d.,]+.*)")
+_UNIT = re.compile(r"[a-zA-Z·\"]")
+
+
+@immutable
+class Row:
+    """A fastener in the ledger. entry: the maker's figure, or another's that was entered; guess: the estimate where none
+    was and one is honest. why: why there is no figure. final: whether a step made it final."""
+
+    fastener: Fastener
+    entry: TorqueEntry | None
+    guess: Estimate | None
+    why: str
+    final: bool
+
+
+def rows(card: JobCard) -> tuple[Row, ...]:
+    """Every fastener that the card acts on and that stays on the car, in the order of the steps."""
+    steps = steps_in_order(card)
+    deeds: dict[str, set[Deed]] = {}
+    done: set[str] = set()
+    for step in steps:
+        for act in step.acts:
+            deeds.setdefault(act.fastener, set()).add(act.deed)
+            if act.deed is Deed.FINAL and step.id in card.done:
+                done.add(act.fastener)
+    return tuple(
+        _row(card, FASTENERS[each], final=each in done) for each, kinds in deeds.items() if Deed.FINAL in kinds
+    )
+
+
+def _row(card: JobCard, fastener: Fastener, *, final: bool) -> Row:
+    entry, bolt = card.torques.get(fastener.id), card.bolts.get(fastener.id)
+    if fastener.how is not How.TORQUE:
+        return Row(fastener, entry, None, "" if entry else str(fastener.how), final)
+    if entry is not None:
+        return Row(fastener, entry, None, "", final)
+    if not fastener.estimate:
+        return Row(fastener, None, None, "the maker's figure: no estimate is honest here", final)
+    if bolt is None:
+        return Row(fastener, None, None, "the maker's figure; or thread and class, for an estimate", final)
+    return Row(fastener, None, estimate(thread(bolt.thread), bolt.strength, bolt.surface), "", final)
+
+
+def torque_entry(text: str, source: str = "maker") -> TorqueEntry:
+    """A torque as it was typed, one figure or a range: `55 N·m`, `41 ft-lb`, `50 to 60 N·m`.
+
+    Raises:
+        InputError: at "torque", it has no unit, is no torque, or the range runs backwards.
+    """
+    typed = text.strip()
+    if not _UNIT.search(typed.replace(" to ", " ")):
+        raise InputError("torque", "A torque needs its unit.", got=text, accepts="55 N·m, 41 ft-lb, 50 to 60 N·m")
+    match = _RANGE.fullmatch(typed)
+    if match is None or not re.search(r"\d", match[1]):
+        value = _torque(typed)
+        return TorqueEntry(value, value, typed, source)
+    high, first = _torque(match[2]), match[1]
+    low = _torque(first if _UNIT.search(first) else f"{first} {re.sub(r'^[0-9.,/ ]+', '', match[2])}")
+    if low > high:
+        raise InputError("torque", "This range runs backwards.", got=text, accepts="the smaller figure first")
+    return TorqueEntry(low, high, typed, source)
+
+
+def _torque(text: str) -> float:
+    value = parse(text, Kind.TORQUE, System.METRIC, place="torque").value
+    if not 0.1 <= value <= 2000.0:
+        raise InputError("torque", "No bolt of a bar takes that.", got=text, accepts="0.1 to 2000 N·m")
+    return float(value)
+
+
+@immutable
+class Due:
+    """Something to be looked at again, on a day."""
+
+    what: str
+    day: date
+
+
+def due(card: JobCard) -> tuple[Due, ...]:
+    """Dates that follow from the first drive; none before it."""
+    driven = card.done.get("drive")
+    if driven is None:
+        return ()
+    start = date.fromisoformat(driven.at[:10])
+    found: dict[int, list[str]] = {}
+    for row in rows(card):
+        found.setdefault(DAYS.get(row.fastener.recheck, YEARLY), []).append(row.fastener.name)
+    dues = [Due(f"check {', '.join(names)}", start + timedelta(days=days)) for days, names in sorted(found.items())]
+    return (*dues, Due("look at bushings, links and paint lines", start + timedelta(days=YEARLY)))
+
+
+def calendar(card: JobCard, car: str) -> str:
+    """The dates as an iCalendar file (RFC 5545), a whole day each."""
+    lines = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Anchor Beam//job card//EN"]
+    for i, each in enumerate(due(card)):
+        day, after = each.day.strftime("%Y%m%d"), (each.day + timedelta(days=1)).strftime("%Y%m%d")
+        text = _escaped(f"{car}: {each.what} ({card.title})")
+        lines += [
+            "BEGIN:VEVENT", f"UID:card{card.number}-{i}-{day}@anchor-beam", f"DTSTAMP:{day}T000000Z",
+            f"DTSTART;VALUE=DATE:{day}", f"DTEND;VALUE=DATE:{after}", f"SUMMARY:{text}", "END:VEVENT",
+        ]  # fmt: skip
+    return "\r\n".join(_folded([*lines, "END:VCALENDAR"])) + "\r\n"
+
+
+def _escaped(text: str) -> str:
+    for mark in ("\\", ";", ","):
+        text = text.replace(mark, f"\\{mark}")
+    return text.replace("\n", " ")
+
+
+def _folded(lines: list[str]) -> list[str]:
+    """Lines of up to 75 bytes, longer ones going on with a blank."""
+    found = []
+    for line in lines:
+        raw = line.encode()
+        while len(raw) > 75:
+            cut = 75
+            while raw[cut] & 0xC0 == 0x80:  # never within a letter
+                cut -= 1
+            found.append(raw[:cut].decode())
+            raw = b" " + raw[cut:]
+        found.append(raw.decode())
+    return found

@@ -1,0 +1,131 @@
+"""The job cards of the car in hand: made, ticked, measured, noted, ordered. Each act is one document, saved at once."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+from datetime import UTC, datetime
+from typing import TYPE_CHECKING
+
+from anchor_beam.documents.kinds import JOB_CARD
+from anchor_beam.errors import InputError
+from anchor_beam.session.edits import PutDocument, RemoveDocument
+from anchor_beam.session.part import Part
+from anchor_beam.session.said import Said
+
+if TYPE_CHECKING:
+    from anchor_beam.documents.job_card import Job, JobCard
+    from anchor_beam.session.workshop import Workshop
+
+Change = Callable[["JobCard"], "JobCard"]
+
+
+class Cards:
+    """Of the car in hand, whichever it is, by the number of their document."""
+
+    def __init__(self, workshop: Workshop) -> None:
+        self._workshop = workshop
+
+    @property
+    def all(self) -> tuple[tuple[int, JobCard], ...]:
+        """In the order in which they were made."""
+        session = self._workshop.session
+        if session is None:
+            return ()
+        heads = sorted(session.heads.items())
+        return tuple((document, session.record(document)) for document, head in heads if head.kind == JOB_CARD.name)
+
+    def card(self, document: int) -> JobCard | None:
+        """One of them, None where it is no longer there."""
+        return dict(self.all).get(document)
+
+    def add(self, title: str, job: Job) -> int:
+        """A new card; its document.
+
+        Raises:
+            InputError: there is no car, no title, or too many cards.
+        """
+        from anchor_beam.documents.job_card import MOST_CARDS, new_card
+
+        session, _ = self._workshop.require()
+        if not title.strip():
+            raise InputError("card", "A card needs a title.", accepts="any text")
+        if len(self.all) >= MOST_CARDS:
+            raise InputError("card", f"A car may have {MOST_CARDS} cards.", accepts=f"{MOST_CARDS} or fewer")
+        number = 1 + max((card.number for _, card in self.all), default=0)
+        document = session.garage.database.new_number()
+        made = new_card(number, title.strip(), job, _now()[:10])
+        self._do(document, made, f"Job card “{made.title}” made", "its steps stand in an order that can be worked.")
+        return document
+
+    def duplicate(self, document: int, title: str, change: Change) -> int:
+        """A fresh card for the same work, such as the other side or the other axle; its document."""
+        from anchor_beam.documents.job_card import new_card
+
+        session, _ = self._workshop.require()
+        before = self._require(document)
+        number = 1 + max(card.number for _, card in self.all)
+        made = change(replace(new_card(number, title, before.job, _now()[:10]), own=before.own, order=before.order))
+        made = replace(made, torques=before.torques, bolts=before.bolts)
+        added = session.garage.database.new_number()
+        self._do(added, made, f"Job card “{title}” made", "torques came along, nothing is ticked.")
+        return added
+
+    def change(self, document: int, change: Change, said: str, more: str = "") -> None:
+        """Say something new on a card.
+
+        Raises:
+            InputError: it is no longer there, or what the change refuses.
+        """
+        before = self._require(document)
+        after = change(before)
+        if after != before:
+            self._do(document, after, said, more)
+
+    def sign(self, document: int, step: str, by: str = "") -> None:
+        """Sign a step off, with time and person.
+
+        Raises:
+            InputError: at "step", it cannot be done now; with the reason.
+        """
+        from anchor_beam.documents.job_card import Done
+        from anchor_beam.fitting.card import may_sign, short, view
+
+        card = self._require(document)
+        if why := may_sign(card, step):
+            raise InputError("step", why)
+        after = card.with_done(step, Done(_now(), by.strip()))
+        text = next(short(each.step.text) for each in view(card).steps if each.step.id == step)
+        then = view(after)
+        following = "all steps are done." if then.next is None else f"next: {short(then.next.step.text)}."
+        self._do(document, after, f"Signed off: {text}", f"{then.done} of {len(then.steps)}; {following}")
+
+    def take_back(self, document: int, step: str) -> None:
+        """Take a signature back."""
+        self.change(document, lambda card: card.with_done(step, None), "Signature taken back")
+
+    def remove(self, document: int) -> None:
+        """Take a card away; undo brings it back."""
+        session, _ = self._workshop.require()
+        title = self._require(document).title
+        session.do(RemoveDocument(f"Job card “{title}” taken away", document))
+        self._tell(f"Job card “{title}”", "taken away; undo brings it back.")
+
+    def _require(self, document: int) -> JobCard:
+        found = self.card(document)
+        if found is None:
+            raise InputError("card", "This card is no longer there.", got=document)
+        return found
+
+    def _do(self, document: int, card: JobCard, said: str, more: str) -> None:
+        session, _ = self._workshop.require()
+        session.do(PutDocument(said, JOB_CARD, document, card))
+        self._tell(said, more)
+
+    def _tell(self, said: str, more: str) -> None:
+        self._workshop.say(Said(said, more))
+        self._workshop.tell(Part.READINGS)
+
+
+def _now() -> str:
+    return datetime.now(UTC).isoformat(timespec="seconds")
