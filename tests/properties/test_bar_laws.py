@@ -31,13 +31,16 @@ few = settings(max_examples=25, deadline=None)
 @few
 @given(BARS, st.floats(1.05, 1.6))
 def test_geometric_scaling(shape: Dimensions, factor: float) -> None:
-    """Everything larger by a factor: torque per twist grows with its cube, exactly, shear included."""
+    """Everything larger by a factor: torque per twist grows with its cube, shear included.
+
+    The law is exact; a length that falls on the other side of a whole number of elements cuts a bend into one more.
+    """
     larger = replace(
         shape, section=Round(shape.section.od * factor), centre_length=shape.centre_length * factor,
         pivot_spacing=shape.pivot_spacing * factor, arm_length=shape.arm_length * factor, drop=shape.drop * factor,
         bend_radius=shape.bend_radius * factor, holes=tuple(hole * factor for hole in shape.holes),
     )  # fmt: skip
-    assert solve(larger.bar()).K_theta == pytest.approx(solve(shape.bar()).K_theta * factor**3, rel=1e-6)
+    assert solve(larger.bar()).K_theta == pytest.approx(solve(shape.bar()).K_theta * factor**3, rel=1e-5)
 
 
 @few

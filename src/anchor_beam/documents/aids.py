@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aid import Aid, Entry
-from anchor_beam.documents.builds import BUILDS, PLACING
+from anchor_beam.documents.builds import BUILDS, PLACING, TEMPLATES
 from anchor_beam.units.kinds import Kind
 
 PHOTO = "bar-photo"  # its rows are places in a picture: four marks, then the bar
@@ -290,7 +290,7 @@ AIDS: tuple[Aid, ...] = (
         source="docs/theory/measurements.md, Brakes and tyres: Limpert, Brake Design and Safety, ch. 5",
     ),
 )  # fmt: skip
-BY_KEY = {aid.key: aid for aid in (*AIDS, *BUILDS, PLACING)}
+BY_KEY = {aid.key: aid for aid in (*AIDS, *BUILDS, *TEMPLATES, PLACING)}
 """Links that are built ask for numbers in the same way."""
 
 

@@ -8,4 +8,5 @@ HINTS = {
     "Aim": "The patch is what you want: drag it, or say what the car is used for. The rings are what your holes can reach.",
     "Bars": "Click a hole: Beam and bottom line say what it does, Ctrl+Z takes it back. A figure shows its working.",
     "Links": "Length sets where the arm stands, never how stiff the bar is. A row’s button takes it; Space moves the wheels.",
+    "Fit": "A card is one job on one axle. Space signs a step; what cannot be done yet says which step comes first.",
 }

@@ -24,6 +24,7 @@ from anchor_beam.words import faults
 
 if TYPE_CHECKING:
     from anchor_beam.documents.job_card import JobCard
+    from anchor_beam.drawings.shapes import Drawing
     from anchor_beam.sheets.comparison import Comparison
     from anchor_beam.sheets.drawn_page import DrawnPage
 
@@ -185,6 +186,24 @@ class Files(QObject):
             write,
             saving=True,
         )
+
+    def template_out(self, drawings: tuple[Drawing, ...], name: str) -> None:
+        """Write templates at full size: one PDF, or for cutters a file for each side."""
+        from anchor_beam.sheets.page import paper_for
+        from anchor_beam.sheets.template import write_template_dxf, write_template_pdf, write_template_svg
+
+        def write(path: Path) -> None:
+            one = {".svg": write_template_svg, ".dxf": write_template_dxf}.get(path.suffix)
+            if one is None:
+                paper = paper_for(self._bridge.units)
+                self._write(path, lambda: write_template_pdf(drawings, paper, name, path))
+                return
+            for side, drawing in zip(("left", "right"), drawings, strict=True):
+                beside = path.with_stem(f"{path.stem} {side}")
+                self._write(beside, partial(one, drawing, beside))
+
+        kinds = "PDF (*.pdf);;SVG, a file for each side (*.svg);;DXF, a file for each side (*.dxf)"
+        self._ask("Template", kinds, file_name(name, ".pdf"), write, saving=True)
 
     def calendar_out(self, name: str, text: str) -> None:
         """Write dates as a calendar."""

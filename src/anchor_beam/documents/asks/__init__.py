@@ -28,6 +28,8 @@ _MODULES = {
     "link-lengths": ("links_stage", "LengthsQuestion"), "chart": ("links_stage", "ChartQuestion"),
     "gaps": ("links_stage", "GapsQuestion"), "sleeve": ("links_stage", "SleeveQuestion"),
     "place": ("links_stage", "PlaceQuestion"),
+    "job-card": ("fitting", "JobCardQuestion"), "torque": ("fitting", "TorqueQuestion"),
+    "template": ("fitting", "TemplateQuestion"),
     "spring-press": ("aids", "SpringPressQuestion"),
     "wheel-rate": ("aids", "WheelRateQuestion"),
     "tyre-rate": ("aids", "TyreRateQuestion"),

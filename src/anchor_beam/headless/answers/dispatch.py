@@ -22,6 +22,7 @@ _ANSWERS = {
     "rack-search": ("whole_car", "rack_search"),
     "link-lengths": ("links_stage", "link_lengths"), "chart": ("links_stage", "chart"), "gaps": ("links_stage", "gaps"),
     "sleeve": ("links_stage", "sleeve"), "place": ("links_stage", "place"),
+    "job-card": ("fitting", "job_card"), "torque": ("fitting", "torque"), "template": ("fitting", "template"),
     "spring-press": ("aids", "spring_press"),
     "wheel-rate": ("aids", "wheel_rate"),
     "tyre-rate": ("aids", "tyre_rate"),

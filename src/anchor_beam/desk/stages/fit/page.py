@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.fit.ledger_board import LedgerBoard
 from anchor_beam.desk.stages.fit.panel import FitPanel
 from anchor_beam.desk.stages.fit.step_view import StepView
 from anchor_beam.desk.stages.fit.steps_list import StepsList
+from anchor_beam.desk.stages.fit.template_board import TemplateBoard
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.desk.widgets.strip import Strip
@@ -41,6 +42,7 @@ class FitPage(Split):
         self.at_car: AtCar | None = None
         views: dict[str, Callable[[], QWidget]] = {
             "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),
+            "templates": lambda: TemplateBoard(bridge, files, self.hand),
         }  # fmt: skip
         self.boards = Strip(bridge.theme, views, fixed=False)
         self.boards.looked_at.connect(lambda _name: self.hand.changed.emit())
