@@ -113,7 +113,7 @@ def test_a_circle_is_named_and_postures_change_as_little_as_they_may() -> None:
 def test_what_is_wrong_with_steps_is_told() -> None:
     free = step("free", acts=(Act("saddles", Deed.UNDO),), opens=("lead",))
     tight = step("tight", "free", acts=(Act("saddles", Deed.SNUG),))
-    drill = step("drill", undoable=False)
+    drill = step("drill", reversible=False)
     assert set(lint((free, tight, drill))) == {
         "lead, taken off by “free”, is never put back", "saddles is snugged by “tight” before it was started",
         "saddles is never made final", "“drill” cannot be taken back, and nobody was asked",
@@ -135,7 +135,7 @@ def test_own_steps_stand_where_they_were_put_and_cannot_jump_before_it() -> None
 def test_a_kind_knows_what_there_is_nothing_to_do_about() -> None:
     bare = Job(JobKind.NONE_BEFORE, Axle.REAR, "", "new", joint=LinkJoint.ROD_END)
     steps = {each.id: each for each in steps_of(bare)}
-    assert "Holes cannot be taken back" in steps["ask"].text and not steps["drill"].undoable
+    assert "Holes cannot be taken back" in steps["ask"].text and not steps["drill"].reversible
     order = [each.id for each in ordered(tuple(steps.values()))]
     assert (
         order.index("ask")

@@ -16,6 +16,8 @@ from anchor_beam.fitting.jobs import cautions, steps_of
 from anchor_beam.fitting.step import Deed, Step, Tag
 from anchor_beam.immutable import immutable
 
+NO_WAY_BACK = "This step cannot be taken back: be sure before you start."
+
 
 class State(StrEnum):
     """How far a step is."""
@@ -172,8 +174,8 @@ def short(text: str) -> str:
 
 
 def cautions_of(step: Step) -> tuple[str, ...]:
-    """What may hurt somebody here."""
-    return tuple(cautions()[key] for key in step.cautions)
+    """What may hurt somebody here, and whether there is a way back."""
+    return (*(cautions()[key] for key in step.cautions), *(() if step.reversible else (NO_WAY_BACK,)))
 
 
 def tools_of(card: JobCard) -> tuple[str, ...]:

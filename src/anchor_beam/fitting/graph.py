@@ -148,7 +148,7 @@ def _no_way_back(order: tuple[Step, ...]) -> list[str]:
     found = []
     for step in order:
         asked = asked or "no way back" in step.cautions
-        if not step.undoable and not asked:
+        if not step.reversible and not asked:
             found.append(f"“{step.id}” cannot be taken back, and nobody was asked")
     return found
 

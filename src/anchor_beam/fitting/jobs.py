@@ -35,7 +35,7 @@ WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint)}
 """What a step may make its condition."""
 KEYS = {
     "id", "phase", "deed", "posture", "text", "when", "unless", "tags", "needs", "acts", "opens", "closes", "frees", "hides",
-    "tools", "cautions", "checks", "hands", "solo", "minutes", "undoable",
+    "tools", "cautions", "checks", "hands", "solo", "minutes", "reversible",
 }  # fmt: skip
 
 
@@ -185,7 +185,7 @@ def _written(data: dict[str, Any]) -> Written:
         tuple(_act(each) for each in data.get("acts", ())), tuple(data.get("opens", ())), tuple(data.get("closes", ())),
         tuple(data.get("frees", ())), tuple(data.get("hides", ())), tools=tuple(data.get("tools", ())),
         cautions=tuple(data.get("cautions", ())), checks=tuple(data.get("checks", ())), hands=data.get("hands", 1),
-        solo=data.get("solo", ""), minutes=(float(low), float(high)), undoable=data.get("undoable", True),
+        solo=data.get("solo", ""), minutes=(float(low), float(high)), reversible=data.get("reversible", True),
     )  # fmt: skip
     return Written(step, tuple(data.get("when", ())), tuple(data.get("unless", ())))
 

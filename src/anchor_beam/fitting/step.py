@@ -114,8 +114,7 @@ class Step:
     """id: unique in a card, and stays when the card is made anew. needs: ids that come before, each with its reason. opens,
     closes: things on the put-back list. frees: what else comes free. hides: fasteners that can no longer be reached. lost:
     what cannot be read any more once it is done. checks: their keys. hands, solo: how many are needed, and how one does it.
-    minutes: from, to. undoable: whether it can be taken back. posture: how the car stands meanwhile. ask: whether the owner
-    is to be asked before, because there is no way back."""
+    minutes: from, to. reversible: whether it can be taken back. posture: how the car stands meanwhile."""
 
     id: str
     phase: Phase
@@ -136,5 +135,5 @@ class Step:
     hands: int = 1
     solo: str = ""
     minutes: tuple[float, float] = (2.0, 5.0)
-    undoable: bool = True
+    reversible: bool = True
     own: bool = False

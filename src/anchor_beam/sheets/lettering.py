@@ -36,13 +36,12 @@ class Run:
         )
 
 
-def register_fonts() -> None:
-    """Make the shipped family known to the PDF library; does nothing the second time."""
+@lru_cache(maxsize=1)
+def _register_fonts() -> None:
+    """Make the shipped family known to the PDF library, before the first letter is measured or written."""
     from reportlab.pdfbase import pdfmetrics
     from reportlab.pdfbase.ttfonts import TTFont
 
-    if REGULAR in pdfmetrics.getRegisteredFontNames():
-        return
     for name, file in ((REGULAR, "B612-Regular.ttf"), (BOLD, "B612-Bold.ttf")):
         with as_file(files("anchor_beam") / "assets" / "fonts" / file) as path:
             pdfmetrics.registerFont(TTFont(name, str(path)))
@@ -50,6 +49,7 @@ def register_fonts() -> None:
 
 def runs(text: str, *, bold: bool = False) -> list[Run]:
     """The text in pieces of one font each."""
+    _register_fonts()
     found: list[Run] = []
     for character in text:
         font = _font_of(character, bold)

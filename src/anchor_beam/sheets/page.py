@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Any
 
 from anchor_beam.documents.whole_file import write_whole
-from anchor_beam.sheets.lettering import register_fonts, text_width
+from anchor_beam.sheets.lettering import text_width
 from anchor_beam.sheets.paper import Paper
 from anchor_beam.units.kinds import System
 
@@ -46,7 +46,6 @@ def write_pages(path: Path, paper: PaperSize, title: str, paints: Sequence[Calla
     """
     from reportlab.pdfgen.canvas import Canvas
 
-    register_fonts()
     page = io.BytesIO()
     canvas = Canvas(page, pagesize=paper.value, pageCompression=1)
     canvas.setTitle(title)

@@ -48,7 +48,7 @@ def job_card(question: JobCardQuestion) -> dict[str, Any]:
             "fasteners": [{"fastener": act.fastener, "deed": str(act.deed)} for act in step.acts],
             "hides": list(step.hides), "frees": list(step.frees), "unhooks": list(step.opens), "puts_back": list(step.closes),
             "tools": list(step.tools), "hands": step.hands, "alone": step.solo, "checks": list(step.checks),
-            "cautions": list(cautions_of(step)), "minutes": list(step.minutes), "can_be_taken_back": step.undoable,
+            "cautions": list(cautions_of(step)), "minutes": list(step.minutes), "can_be_taken_back": step.reversible,
         })  # fmt: skip
     low, high = (sum(step.minutes[i] for step in order) for i in (0, 1))
     return {"steps": told, "minutes": [low, high]}

@@ -3,15 +3,17 @@ arrows go on and back, N writes a note, Escape closes."""
 
 from __future__ import annotations
 
-from PySide6.QtCore import QEvent, QObject, Qt
-from PySide6.QtGui import QFont, QKeyEvent
+from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer
+from PySide6.QtGui import QFont, QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.plain import Label
+from anchor_beam.documents.job_card import LONGEST
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.fitting.card import State, cautions_of
@@ -20,6 +22,25 @@ from anchor_beam.words import faults
 from anchor_beam.words.fitting import progress
 
 LARGE, MIDDLE = 3.0, 1.7  # times the large type
+TICK = 5_000  # ms between two looks at the clock
+
+
+class _Note(BenchLine):
+    """Enter keeps it, Escape leaves it as it was; both go back to the step."""
+
+    def __init__(self, page: AtCar) -> None:
+        super().__init__()
+        self._page = page
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        key = Qt.Key(event.key())
+        if key is Qt.Key.Key_Escape:
+            self.setText(self._page.kept_note)
+            self.setModified(False)
+        if key in (Qt.Key.Key_Escape, Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._page.setFocus()
+            return
+        super().keyPressEvent(event)
 
 
 class AtCar(QFrame):
@@ -28,6 +49,7 @@ class AtCar(QFrame):
     def __init__(self, bridge: Bridge, hand: InHand, window: QWidget) -> None:
         super().__init__(window)
         self._bridge, self._hand, self._window = bridge, hand, window
+        self._looked_at, self._standing = "", ""
         px = bridge.theme.px
         self.setAutoFillBackground(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -47,6 +69,14 @@ class AtCar(QFrame):
             column.addWidget(label)
         self.values = CheckFields(bridge, hand)
         column.addWidget(self.values)
+        self.note = _Note(self)
+        self.note.setFont(self._larger(MIDDLE))
+        self.note.setMaxLength(LONGEST)
+        self.note.setPlaceholderText("N: a note, a defect, where it was stuck")
+        self.note.setAccessibleName("note at this step, large")
+        self.note.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        self.note.editingFinished.connect(self._keep_note)
+        column.addWidget(self.note)
         column.addStretch()
         column.addWidget(self.said)
         row = QHBoxLayout()
@@ -72,6 +102,10 @@ class AtCar(QFrame):
         row.addWidget(self.close_)
         column.addLayout(row)
         self.hide()
+        self._opened = QElapsedTimer()
+        self._clock = QTimer(self)
+        self._clock.setInterval(TICK)
+        self._clock.timeout.connect(self._tell_time)
         hand.changed.connect(self._show)
         window.installEventFilter(self)
         bridge.listen(self, to=Part.READINGS, then=hand.refresh)
@@ -86,8 +120,10 @@ class AtCar(QFrame):
     def open(self) -> None:
         """Show the step in hand over the window."""
         self.setGeometry(self._window.rect())
+        self._looked_at = ""
         self._show()
         self.show()
+        self._clock.start()
         self.raise_()
         self.setFocus()
 
@@ -102,12 +138,32 @@ class AtCar(QFrame):
             self.hide()
         elif key is Qt.Key.Key_Space:
             self._sign()
+        elif key is Qt.Key.Key_N:
+            self.note.setFocus()
         elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down):
             self._hand.go(1)
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Up):
             self._hand.go(-1)
         else:
             super().keyPressEvent(event)
+
+    @property
+    def kept_note(self) -> str:
+        """The note as it stands on the card."""
+        return "" if self._hand.at is None else self._hand.at.note
+
+    def hideEvent(self, event: QHideEvent) -> None:
+        self._clock.stop()
+        super().hideEvent(event)
+
+    def _keep_note(self) -> None:
+        if self.note.isModified():
+            self.note.setModified(False)
+            self._say(self._hand.note(self.note.text()))
+
+    def _tell_time(self) -> None:
+        minutes = self._opened.elapsed() // 60_000
+        self.head.setText(f"{self._standing} · {minutes} min on it" if minutes else self._standing)
 
     def _sign(self) -> None:
         self._say(self._hand.sign())
@@ -122,7 +178,14 @@ class AtCar(QFrame):
             return
         step = at.step
         done = " · done" if at.state is State.DONE else ""
-        self.head.setText(f"{at.number}{done} · {step.posture} · {progress(view.done, len(view.steps))}")
+        self._standing = f"{at.number}{done} · {step.posture} · {progress(view.done, len(view.steps))}"
+        if step.id != self._looked_at:
+            self._looked_at = step.id
+            self._opened.start()
+            self.note.setModified(False)
+        if not self.note.isModified():
+            self.note.setText(at.note)
+        self._tell_time()
         self.text.setText(step.text)
         self.with_what.setText(", ".join(step.tools))
         self.caution.setText("  ".join(f"△ {each}" for each in cautions_of(step)))

@@ -72,6 +72,11 @@ class InHand(QObject):
         self.refresh()
         return None
 
+    def note(self, text: str) -> AnchorBeamError | None:
+        """Keep a note at the step in hand; why not."""
+        step = self.step
+        return self.change(lambda card: card.with_note(step, text.strip()), "Note kept")
+
     def sign(self, by: str = "") -> AnchorBeamError | None:
         """Sign the step in hand off and go to the next that can be done, or take its signature back; why not."""
         cards, at = self._bridge.workshop.cards, self.at

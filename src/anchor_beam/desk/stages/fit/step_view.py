@@ -135,8 +135,8 @@ class StepView(QScrollArea):
         if not self.note.isModified():
             return
         self.note.setModified(False)
-        text, step = self.note.text(), self._hand.step
-        self._change(lambda card: card.with_note(step, text), "Note kept")
+        if (problem := self._hand.note(self.note.text())) is not None:
+            self._bridge.complain(problem)
 
     def _skip(self) -> None:
         at = self._hand.at

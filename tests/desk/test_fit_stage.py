@@ -1,0 +1,252 @@
+"""The job card by mouse and keyboard: made, signed, held by a failing check, killed and taken up again, and its paper."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from html.parser import HTMLParser
+from pathlib import Path
+
+import pytest
+from pypdf import PdfReader
+from PySide6.QtCore import QPoint, Qt
+from PySide6.QtTest import QTest
+from PySide6.QtWidgets import QApplication, QFileDialog
+
+from anchor_beam.core.sides import Axle, Side
+from anchor_beam.desk.stages.fit.page import FitPage
+from anchor_beam.documents.job_card import JobCard
+from anchor_beam.fitting.card import State, steps_in_order
+from anchor_beam.session.edits import SetHole
+from support.desk import LEFT_BUTTON, Desk
+
+ALT = Qt.KeyboardModifier.AltModifier
+
+
+@pytest.fixture
+def fit(desk: Desk) -> FitPage:
+    return opened(desk)
+
+
+def opened(desk: Desk) -> FitPage:
+    page = desk.stage("Fit")
+    desk.rest()
+    assert isinstance(page, FitPage)
+    return page
+
+
+def with_card(desk: Desk, fit: FitPage) -> JobCard:
+    desk.click(desk.button("New card"))
+    assert fit.hand.card is not None
+    return fit.hand.card
+
+
+def pick(desk: Desk, fit: FitPage, step: str) -> None:
+    """Click a step in the list."""
+    rows = fit.steps.rows
+    top = rows.top_of(step)
+    assert top is not None
+    fit.steps.ensureVisible(0, top)
+    QTest.mouseClick(rows, LEFT_BUTTON, pos=QPoint(60, top + 6))
+    desk.settle()
+    assert fit.hand.step == step
+
+
+def sign_until(desk: Desk, fit: FitPage, step: str) -> None:
+    """Sign with Space, as they come, until a step is next; checks that are asked for on the way stay open."""
+    assert fit.hand.view is not None and fit.hand.view.next is not None
+    pick(desk, fit, fit.hand.view.next.step.id)
+    fit.steps.rows.setFocus()
+    for _ in range(80):
+        if fit.hand.step == step:
+            return
+        desk.press(Qt.Key.Key_Space)
+    raise AssertionError(f"never came to {step}: {fit.hand.step}, {len(fit.hand.card.done)}, {desk.line}")
+
+
+def test_the_empty_stage_says_what_to_do_and_a_card_takes_two_presses(desk: Desk, fit: FitPage) -> None:
+    assert fit.empty.isVisible() and "New card" in fit.empty.text() and not fit.step.isVisible()
+    card = with_card(desk, fit)
+    assert card.title.startswith("Rear: ") and fit.step.isVisible() and not fit.empty.isVisible()
+    assert fit.step.text.text() == steps_in_order(card)[0].text
+    assert "of a card" not in desk.line and card.title in desk.line
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert fit.hand.card is None and fit.empty.isVisible()
+
+
+def test_space_signs_and_goes_on_and_again_takes_it_back(desk: Desk, fit: FitPage) -> None:
+    first, second = steps_in_order(with_card(desk, fit))[:2]
+    fit.steps.rows.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    assert fit.hand.card is not None and set(fit.hand.card.done) == {first.id} and fit.hand.step == second.id
+    assert f"1 of {len(steps_in_order(fit.hand.card))} steps" in fit.panel.far.text()
+    desk.press(Qt.Key.Key_Up)
+    assert fit.step.sign.text() == "Take the signature back"
+    desk.press(Qt.Key.Key_Space)
+    assert not fit.hand.card.done
+
+
+def test_what_cannot_be_done_yet_says_which_step_comes_first(desk: Desk, fit: FitPage) -> None:
+    card = with_card(desk, fit)
+    last = steps_in_order(card)[-1]
+    pick(desk, fit, last.id)
+    desk.click(fit.step.sign)
+    assert fit.hand.card is not None and not fit.hand.card.done
+    assert "First “" in desk.line and "”:" in desk.line
+
+
+def test_a_step_moves_where_it_may_and_is_told_why_where_not(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    fit.steps.rows.setFocus()
+    before = [step.id for step in steps_in_order(fit.hand.card)]
+    desk.press(Qt.Key.Key_Down, ALT)
+    assert [step.id for step in steps_in_order(fit.hand.card)] == [before[1], before[0], *before[2:]]
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert [step.id for step in steps_in_order(fit.hand.card)] == before
+    for step in steps_in_order(fit.hand.card):
+        why = next((why for first, why in step.needs if before.index(first) == before.index(step.id) - 1), None)
+        if why is not None:
+            pick(desk, fit, step.id)
+            fit.steps.rows.setFocus()
+            desk.press(Qt.Key.Key_Up, ALT)
+            assert why in desk.line
+            break
+    assert [step.id for step in steps_in_order(fit.hand.card)] == before
+
+
+def test_a_check_that_fails_says_what_to_do_and_holds_its_step(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    sign_until(desk, fit, "centre")
+    fields = fit.step.checks.fields
+    for key, text in (("K1.left", "112"), ("K1.right", "115")):
+        desk.type(fields[key], text)
+    assert "failed" in fit.step.checks._verdicts["K1"].text()
+    assert "Slacken the clamps" in fit.step.checks._fails["K1"].text()
+    desk.click(fit.step.sign)
+    assert "centre" not in fit.hand.card.done and "failed" in desk.line
+    desk.type(fields["K1.right"], "113.5")
+    desk.click(fit.step.sign)
+    assert "centre" in fit.hand.card.done
+
+
+def test_a_kill_at_any_step_loses_nothing(open_desk: Callable[..., Desk]) -> None:
+    desk = open_desk()
+    fit = opened(desk)
+    with_card(desk, fit)
+    fit.steps.rows.setFocus()
+    for _ in range(5):
+        desk.press(Qt.Key.Key_Space)
+    desk.click(fit.step.note)
+    QTest.keyClicks(fit.step.note, "left nut rounded")
+    desk.press(Qt.Key.Key_Return)
+    card, step = fit.hand.card, fit.hand.step
+    assert card is not None and card.notes[step] == "left nut rounded" and len(card.done) == 5
+    other = opened(open_desk())  # closed without another word, as a kill leaves it
+    assert other.hand.card == card and other.hand.step == step
+    assert other.step.note.text() == "left nut rounded"
+
+
+def test_the_put_back_list_must_be_empty_before_the_card_is(desk: Desk, fit: FitPage) -> None:
+    fit.panel.has[next(each for each in fit.panel.has if str(each) == "level or speed sensor")].click()
+    with_card(desk, fit)
+    pick(desk, fit, "sensor")
+    assert "put-back list: level or speed sensor" in fit.step.with_what.text()
+    sign_until(desk, fit, "sensor")
+    desk.press(Qt.Key.Key_Space)
+    assert "level or speed sensor is still unhooked" in fit.panel.left.text()
+    sign_until(desk, fit, "put-back")
+    desk.press(Qt.Key.Key_Space)
+    assert "unhooked" not in fit.panel.left.text()
+
+
+def test_a_torque_without_its_unit_stays_as_typed_until_it_has_one(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    desk.click(fit.boards.buttons["torques"])
+    board = fit.boards.findChildren(type(fit.boards._views["torques"]))[0]
+    name, line = next((name, line) for name, line in board.lines.items() if line.thread.isVisible())
+    desk.click(line.torque)
+    QTest.keyClicks(line.torque, "55")
+    desk.press(Qt.Key.Key_Return)
+    assert "A torque needs its unit." in board.said.text() and line.torque.text() == "55"
+    assert name not in fit.hand.card.torques
+    QTest.keyClicks(line.torque, " to 60 N·m")
+    desk.press(Qt.Key.Key_Return)
+    entry = fit.hand.card.torques[name]
+    assert (entry.low, entry.high) == pytest.approx((55.0, 60.0)) and not board.said.isVisible()
+    desk.click(line.thread)
+    QTest.keyClicks(line.thread, "M11")
+    desk.press(Qt.Key.Key_Return)
+    assert "M11" in board.said.text() and line.thread.text() == "M11" and name not in fit.hand.card.bolts
+
+
+def test_at_the_car_keys_alone_sign_note_and_measure(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    desk.click(desk.button("At the car, large"))
+    large = fit.at_car
+    assert large is not None and large.isVisible() and large.size() == desk.window.size()
+    assert large.text.fontMetrics().height() > 40  # px: read from two metres
+    desk.press(Qt.Key.Key_Space)
+    desk.press(Qt.Key.Key_Right)
+    desk.press(Qt.Key.Key_Left)
+    step = fit.hand.step
+    desk.press(Qt.Key.Key_N)
+    for key in "stuck":
+        QTest.keyClicks(QApplication.focusWidget(), key)
+    desk.press(Qt.Key.Key_Return)
+    assert fit.hand.card.notes == {step: "stuck"} and len(fit.hand.card.done) == 1
+    desk.press(Qt.Key.Key_N)
+    QTest.keyClicks(QApplication.focusWidget(), " not")
+    desk.press(Qt.Key.Key_Escape)
+    assert large.isVisible() and large.note.text() == "stuck" == fit.hand.card.notes[step]
+    desk.press(Qt.Key.Key_Escape)
+    assert not large.isVisible()
+
+
+def test_parts_that_change_under_a_card_are_named_and_ticks_are_kept(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    fit.steps.rows.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    done = set(fit.hand.card.done)
+    assert not fit.panel.update_card.isVisible()
+    desk.workshop.do(SetHole(Axle.REAR, tuple(Side), 0))
+    desk.rest()
+    assert fit.panel.update_card.isVisible()
+    desk.click(fit.panel.update_card)
+    assert set(fit.hand.card.done) == done and not fit.panel.update_card.isVisible()
+    assert {each.state for each in fit.hand.view.steps if each.step.id in done} == {State.DONE}
+
+
+class Words(HTMLParser):
+    """The text of a page."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.text = ""
+
+    def handle_data(self, data: str) -> None:
+        self.text += data
+
+
+def test_paper_a_page_and_dates(desk: Desk, fit: FitPage, tmp_path: Path) -> None:
+    card = with_card(desk, fit)
+    texts = [step.text for step in steps_in_order(card)]
+
+    def write(button: str, name: str) -> Path:
+        desk.click(desk.button(button))
+        dialog = next(each for each in desk.window.findChildren(QFileDialog) if each.isVisible())
+        dialog.fileSelected.emit(str(tmp_path / name))
+        dialog.close()
+        desk.window.activateWindow()
+        desk.rest()
+        return tmp_path / name
+
+    pages = PdfReader(write("Print or write…", "card.pdf")).pages
+    paper = " ".join("".join(page.extract_text() for page in pages).split())
+    page = Words()
+    page.feed(write("Print or write…", "card.html").read_text())
+    for text in texts:
+        assert text in page.text
+        assert text[:30] in paper
+    sign_until(desk, fit, "drive")
+    desk.press(Qt.Key.Key_Space)
+    dates = write("Dates to a calendar…", "dates.ics").read_bytes().decode()
+    assert dates.startswith("BEGIN:VCALENDAR\r\n") and "DTSTART;VALUE=DATE:" in dates
