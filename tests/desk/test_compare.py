@@ -221,7 +221,7 @@ def test_the_table_is_printed_on_as_many_pages_as_it_takes(desk: Desk, table: Co
     name = dialog.findChild(QLineEdit)
     name.setText(str(path))
     QTest.keyClick(name, Qt.Key.Key_Return)
-    desk.settle()
+    desk.rest()
     pages = PdfReader(path).pages
     text = " ".join(page.extract_text() for page in pages)
     for words in ("Sorrel Finch: settings side by side", "turn-in, %", "damp 3, as found", "F1 · R2/3", "not kept"):

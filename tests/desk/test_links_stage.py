@@ -262,6 +262,7 @@ def test_the_chart_follows_what_is_typed_says_what_is_wrong_and_goes_to_paper(
     desk.click(desk.button("Print, write…", board))
     for name in ("chart.pdf", "chart.csv"):
         desk.window.findChild(QFileDialog).fileSelected.emit(str(tmp_path / name))
+    desk.rest()
     page = PdfReader(tmp_path / "chart.pdf").pages[0]
     assert "Rear links that put the arms of Tidewright 17 level" in page.extract_text()
     assert (tmp_path / "chart.csv").read_text().startswith('change of ride height [mm],"hole 1, soft [mm]"')
@@ -295,6 +296,7 @@ def test_a_build_sheet_follows_what_is_typed_keeps_it_and_is_printed(
     assert not board.said.isVisible() and board.fields["grommet-link"]["squeeze"].edit.text() == "25.0"
     desk.click(board.write)
     desk.window.findChild(QFileDialog).fileSelected.emit(str(tmp_path / "link.pdf"))
+    desk.rest()
     text = PdfReader(tmp_path / "link.pdf").pages[0].extract_text()
     assert "post and grommets" in text and "65.5" in text and "hard stop" in text
     board.kind.setCurrentIndex(0)

@@ -34,7 +34,7 @@ from anchor_beam.figures.rack.columns import COLUMNS, found, in_order
 from anchor_beam.figures.rack.fit_rules import on_car, verdict
 from anchor_beam.figures.rack.rows import OWN, part_rows, rates
 from anchor_beam.figures.rack.shopping import shopping_list
-from anchor_beam.sheets.shopping_list import write_shopping_list
+from anchor_beam.sheets.shopping_list import shopping_list_pdf
 from anchor_beam.units.kinds import System
 from anchor_beam.words.fit import Cause, Fit
 from anchor_beam.words.wanted import MayChange, Wish, Work
@@ -217,7 +217,7 @@ def test_the_shopping_list_goes_out_as_pdf_csv_and_json(tmp_path: Path) -> None:
     document = json.loads(bill_json(owed, "mark"))
     assert document["kind"] == "shopping-list" and document["price"] == 386.0
     assert document["lines"][0]["work"] == ["work under a lifted car", "weld"]
-    write_shopping_list(shopping_list(file, METRIC), tmp_path / "list.pdf")
+    (tmp_path / "list.pdf").write_bytes(shopping_list_pdf(shopping_list(file, METRIC)))
     text = PdfReader(tmp_path / "list.pdf").pages[0].extract_text()
     for words in ("Lantern splined 24", "386 marks", "One part: 386 marks, 4.5 h", "links {and} bolts", "weld"):
         assert words in text, words

@@ -24,7 +24,7 @@ from anchor_beam.desk import display
 from anchor_beam.figures.picture import picture
 from anchor_beam.figures.sheet import setting_sheet
 from anchor_beam.sheets.lettering import runs
-from anchor_beam.sheets.setting_sheet import write_pdf
+from anchor_beam.sheets.setting_sheet import setting_sheet_pdf
 from anchor_beam.units.kinds import System
 
 LOCALES = {"tr_TR": "tr_TR.UTF-8", "de_DE": "de_DE.UTF-8", "ar_EG": "ar_EG.UTF-8", "C": "C", "none": ""}
@@ -123,7 +123,9 @@ def test_a_name_in_any_script_stands_on_the_sheet_and_in_its_title(tmp_path: Pat
     name = "سيارة 赛车 🏁 Finch"
     file = team()[0]
     path = tmp_path / "sheet.pdf"
-    write_pdf(setting_sheet(picture(replace(file, car=replace(file.car, name=name))), System.METRIC), path)
+    path.write_bytes(
+        setting_sheet_pdf(setting_sheet(picture(replace(file, car=replace(file.car, name=name))), System.METRIC))
+    )
     document = PdfReader(path)
     assert document.metadata is not None
     assert (document.metadata.title or "").startswith(name)

@@ -28,13 +28,22 @@ def write_whole(path: Path, make: Callable[[Path], object]) -> None:
         made.replace(place)
 
 
+def write_bytes(path: Path, content: bytes) -> None:
+    """Write bytes whole.
+
+    Raises:
+        OSError: as `write_whole`.
+    """
+    write_whole(path, lambda made: made.write_bytes(content))
+
+
 def write_text(path: Path, text: str) -> None:
     """Write a text whole, as UTF-8.
 
     Raises:
         OSError: as `write_whole`.
     """
-    write_whole(path, lambda made: made.write_bytes(text.encode(errors="backslashreplace")))
+    write_bytes(path, text.encode(errors="backslashreplace"))
 
 
 def file_name(name: str, ending: str) -> str:

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule, wrap
 from anchor_beam.sheets.paper import Paper
 
 SIDE, WHAT, TOOLS, MINUTES = LEFT + 44.0, LEFT + 138.0, RIGHT - 132.0, RIGHT - 46.0  # columns [points]
@@ -46,13 +45,9 @@ class ChangeCard:
     paper: PaperSize = PaperSize.A4
 
 
-def write_card(card: ChangeCard, path: Path) -> None:
-    """Write the page whole or not at all.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_page(path, card.paper, f"{card.car}, change card", lambda canvas: _paint(card, canvas))
+def change_card_pdf(card: ChangeCard) -> bytes:
+    """As a PDF."""
+    return pdf_of(card.paper, f"{card.car}, change card", lambda canvas: _paint(card, canvas))
 
 
 def _paint(card: ChangeCard, canvas: Any) -> None:

@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from functools import partial
-from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, write_pages
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule
 from anchor_beam.sheets.paper import Paper
 
 NAME, COLUMN = 140.0, 84.0  # widths [points], before the table is fitted to the page
@@ -46,18 +45,14 @@ class Comparison:
     paper: PaperSize = PaperSize.A4
 
 
-def write_comparison(content: Comparison, path: Path) -> None:
-    """Write as many pages as it takes, whole or not at all.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
+def comparison_pdf(content: Comparison) -> bytes:
+    """As a PDF of as many pages as it takes."""
     small = min(1.0, (RIGHT - LEFT) / (NAME + COLUMN * len(content.heads)))
     room = content.paper.value[1] - MARGIN - TOP - LOW
     each = max(1, int((room / small - HEAD - SECOND) // ROW) + 1)
     parts = [content.rows[i : i + each] for i in range(0, len(content.rows), each)] or [()]
     pages = [partial(_paint, content, part, small, f"{i} of {len(parts)}") for i, part in enumerate(parts, start=1)]
-    write_pages(path, content.paper, content.title, pages)
+    return pdf_of(content.paper, content.title, *pages)
 
 
 def _paint(content: Comparison, rows: tuple[ComparedRow, ...], small: float, number: str, canvas: Any) -> None:

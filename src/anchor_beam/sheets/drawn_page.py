@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule, wrap
 from anchor_beam.sheets.paper import Box, Paper
 
 LINE = 15.0  # between two lines of text [points]
@@ -27,13 +26,9 @@ class DrawnPage:
     paper: PaperSize = PaperSize.A4
 
 
-def write_drawn_page(content: DrawnPage, path: Path) -> None:
-    """Write it, whole or not at all.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_page(path, content.paper, content.title, lambda canvas: _paint(content, canvas))
+def drawn_page_pdf(content: DrawnPage) -> bytes:
+    """As a PDF."""
+    return pdf_of(content.paper, content.title, lambda canvas: _paint(content, canvas))
 
 
 def _paint(content: DrawnPage, canvas: Any) -> None:

@@ -5,13 +5,11 @@ from __future__ import annotations
 import html
 from collections.abc import Callable
 from functools import partial
-from pathlib import Path
 from typing import Any
 
-from anchor_beam.documents.whole_file import write_text
 from anchor_beam.drawings.shapes import Align, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_pages
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule, wrap
 from anchor_beam.sheets.paper import Paper
 
 TEXT, LINE, SMALL, SMALL_LINE = (
@@ -49,13 +47,9 @@ class JobSheet:
     paper: PaperSize = PaperSize.A4
 
 
-def write_job_card(sheet: JobSheet, path: Path) -> None:
-    """Write the card as PDF, whole or not at all, on as many pages as it takes.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_pages(path, sheet.paper, sheet.title, _pages(sheet))
+def job_card_pdf(sheet: JobSheet) -> bytes:
+    """The card as a PDF of as many pages as it takes."""
+    return pdf_of(sheet.paper, sheet.title, *_pages(sheet))
 
 
 def _pages(sheet: JobSheet) -> list[Callable[[Any], None]]:
@@ -152,12 +146,8 @@ table {{ border-collapse: collapse; }} td {{ padding: .3rem .8rem .3rem 0; verti
 """
 
 
-def write_job_page(sheet: JobSheet, path: Path) -> None:
-    """Write the card as a page that needs nothing but itself; boxes to tick, which the page does not keep.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
+def job_card_page(sheet: JobSheet) -> bytes:
+    """The card as a page that needs nothing but itself; boxes to tick, which the page does not keep."""
     parts: list[str] = []
     for step in sheet.steps:
         if step.phase:
@@ -173,14 +163,14 @@ def write_job_page(sheet: JobSheet, path: Path) -> None:
         )
     ledger = "".join(f"<tr><td>{_safe(name)}</td><td>{_safe(torque)}</td></tr>" for name, torque in sheet.ledger)
     body = "\n".join([*parts, "</ol>"])
-    text = PAGE.format(
+    page = PAGE.format(
         title=_safe(sheet.title),
         head=_safe(f"{sheet.head} {sheet.made}"),
         tools=_safe(sheet.tools),
         body=body,
         ledger=ledger,
     )
-    write_text(path, text)
+    return page.encode()
 
 
 def _safe(text: str) -> str:

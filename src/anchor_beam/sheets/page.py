@@ -1,14 +1,12 @@
-"""One page of paper: its size, its edges, text that fits, and the file that it becomes."""
+"""One page of paper: its size, its edges, text that fits, and the PDF that it becomes."""
 
 from __future__ import annotations
 
 import io
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from enum import Enum
-from pathlib import Path
 from typing import Any
 
-from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.sheets.lettering import text_width
 from anchor_beam.sheets.paper import Paper
 from anchor_beam.units.kinds import System
@@ -29,25 +27,12 @@ def paper_for(units: System) -> PaperSize:
     return PaperSize.LETTER if units.base == System.US else PaperSize.A4
 
 
-def write_page(path: Path, paper: PaperSize, title: str, paint: Callable[[Any], None]) -> None:
-    """Write one page whole or not at all; paint: on a canvas whose left edge is that of A4.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_pages(path, paper, title, (paint,))
-
-
-def write_pages(path: Path, paper: PaperSize, title: str, paints: Sequence[Callable[[Any], None]]) -> None:
-    """The same with a page for each.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
+def pdf_of(paper: PaperSize, title: str, *paints: Callable[[Any], None]) -> bytes:
+    """A PDF with a page for each; paint: on a canvas whose left edge is that of A4."""
     from reportlab.pdfgen.canvas import Canvas
 
-    page = io.BytesIO()
-    canvas = Canvas(page, pagesize=paper.value, pageCompression=1)
+    made = io.BytesIO()
+    canvas = Canvas(made, pagesize=paper.value, pageCompression=1)
     canvas.setTitle(title)
     canvas.setCreator("Anchor Beam")
     for paint in paints:
@@ -55,7 +40,7 @@ def write_pages(path: Path, paper: PaperSize, title: str, paints: Sequence[Calla
         paint(canvas)
         canvas.showPage()
     canvas.save()
-    write_whole(path, lambda made: made.write_bytes(page.getvalue()))
+    return made.getvalue()
 
 
 def fitted(paper: Paper, x: float, y: float, text: str, size: float, room: float) -> None:

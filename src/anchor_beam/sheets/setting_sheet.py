@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Drawing, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule, wrap
 from anchor_beam.sheets.paper import Box, Paper
 
 PLAN = 236.0  # height of the drawing [points]
@@ -42,13 +41,9 @@ class SettingSheet:
     paper: PaperSize = PaperSize.A4
 
 
-def write_pdf(sheet: SettingSheet, path: Path) -> None:
-    """Write the page whole or not at all.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_page(path, sheet.paper, f"{sheet.car}, {sheet.setting}", lambda canvas: _paint(sheet, canvas))
+def setting_sheet_pdf(sheet: SettingSheet) -> bytes:
+    """As a PDF."""
+    return pdf_of(sheet.paper, f"{sheet.car}, {sheet.setting}", lambda canvas: _paint(sheet, canvas))
 
 
 def _paint(sheet: SettingSheet, canvas: Any) -> None:

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Any
 
 from anchor_beam.drawings.shapes import Align, Tone
 from anchor_beam.immutable import immutable
-from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, rule, wrap, write_page
+from anchor_beam.sheets.page import LEFT, MARGIN, RIGHT, PaperSize, fitted, pdf_of, rule, wrap
 from anchor_beam.sheets.paper import Paper
 
 ROW, SECOND = 34.0, 11.0  # of a part, and to its second line [points]
@@ -37,13 +36,9 @@ class ShoppingList:
     paper: PaperSize = PaperSize.A4
 
 
-def write_shopping_list(content: ShoppingList, path: Path) -> None:
-    """Write it, whole or not at all.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
-    write_page(path, content.paper, content.title, lambda canvas: _paint(content, canvas))
+def shopping_list_pdf(content: ShoppingList) -> bytes:
+    """As a PDF."""
+    return pdf_of(content.paper, content.title, lambda canvas: _paint(content, canvas))
 
 
 def _paint(content: ShoppingList, canvas: Any) -> None:

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import html
+import io
 import math
 from collections.abc import Callable
 from functools import partial
-from pathlib import Path
 from typing import Any
 
-from anchor_beam.documents.whole_file import write_text, write_whole
 from anchor_beam.drawings.shapes import XY, Align, Circle, Dimension, Drawing, Line, Pen, Text
 from anchor_beam.errors import InputError
-from anchor_beam.sheets.page import PaperSize, write_pages
+from anchor_beam.sheets.page import PaperSize, pdf_of
 from anchor_beam.sheets.paper import Box, Paper
 
 PER_METRE = 72.0 / 0.0254  # points
@@ -40,12 +39,11 @@ def pages_of(drawing: Drawing, paper: PaperSize) -> tuple[int, int]:
     return count[0], count[1]
 
 
-def write_template_pdf(drawings: tuple[Drawing, ...], paper: PaperSize, title: str, path: Path) -> None:
+def template_pdf(drawings: tuple[Drawing, ...], paper: PaperSize, title: str) -> bytes:
     """Every drawing at 1:1; what is larger than a page goes over several, with marks where they meet.
 
     Raises:
         InputError: as `pages_of`.
-        OSError: the file cannot be written.
     """
     painters: list[Callable[[Any], None]] = []
     for drawing in drawings:
@@ -55,7 +53,7 @@ def write_template_pdf(drawings: tuple[Drawing, ...], paper: PaperSize, title: s
             for row in range(down)
             for column in range(across)
         ]
-    write_pages(path, paper, title, painters)
+    return pdf_of(paper, title, *painters)
 
 
 def _tile(drawing: Drawing, paper: PaperSize, column: int, row: int, count: tuple[int, int], canvas: Any) -> None:
@@ -85,12 +83,8 @@ def _tile(drawing: Drawing, paper: PaperSize, column: int, row: int, count: tupl
                 canvas.line(x, y - 6, x, y + 6)
 
 
-def write_template_svg(drawing: Drawing, path: Path) -> None:
-    """One drawing in millimetres.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
+def template_svg(drawing: Drawing) -> bytes:
+    """One drawing in millimetres."""
     width, height = drawing.width * MM, drawing.height * MM
 
     def at(point: XY) -> str:
@@ -116,7 +110,7 @@ def write_template_svg(drawing: Drawing, path: Path) -> None:
                 parts.append(_words(at(item.at), item.text, item.align, -3.5 * item.raise_by))
             case _:
                 pass
-    write_text(path, "\n".join([*parts, "</svg>"]) + "\n")
+    return ("\n".join([*parts, "</svg>"]) + "\n").encode()
 
 
 def _words(at: str, text: str, align: Align, below: float) -> str:
@@ -128,12 +122,8 @@ def _words(at: str, text: str, align: Align, below: float) -> str:
     )
 
 
-def write_template_dxf(drawing: Drawing, path: Path) -> None:
-    """One drawing in millimetres; outline and holes on a layer to cut, bend lines and words on layers of their own.
-
-    Raises:
-        OSError: the file cannot be written.
-    """
+def template_dxf(drawing: Drawing) -> bytes:
+    """One drawing in millimetres; outline and holes on a layer to cut, bend lines and words on layers of their own."""
     from ezdxf import units
     from ezdxf.filemanagement import new
 
@@ -162,4 +152,6 @@ def write_template_dxf(drawing: Drawing, path: Path) -> None:
                 text.set_placement((x, y + 3.5 * item.raise_by))
             case _:
                 pass
-    write_whole(path, lambda made: document.saveas(str(made)))
+    made = io.StringIO()
+    document.write(made)
+    return made.getvalue().encode("utf-8")  # as R2007 and later are read

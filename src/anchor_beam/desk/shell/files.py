@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import replace
 from functools import partial
 from pathlib import Path
@@ -15,9 +15,10 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.sheet import Sheet
 from anchor_beam.documents.bounds import CAR_FILE, as_text, read_bytes
 from anchor_beam.documents.records import CarFile
-from anchor_beam.documents.whole_file import file_name, write_text
+from anchor_beam.documents.whole_file import file_name, write_bytes, write_text
 from anchor_beam.errors import DocumentError, StoreError
 from anchor_beam.figures.picture import Picture
+from anchor_beam.jobs.paper_tasks import FileOf
 from anchor_beam.jobs.request import Answer, Done, Failed
 from anchor_beam.session.exchange import bring_in_bundle, explain, read_car_file, write_car
 from anchor_beam.words import faults
@@ -39,6 +40,7 @@ class Files(QObject):
         super().__init__(window)
         self._bridge, self._window = bridge, window
         self.problems = ProblemSheet(bridge, window)
+        self._made = 0  # files asked for
 
     @property
     def window(self) -> QWidget:
@@ -70,12 +72,12 @@ class Files(QObject):
     def change_card_to(self, path: Path) -> None:
         """The card without asking."""
         from anchor_beam.figures.change_card import change_card
-        from anchor_beam.sheets.change_card import write_card
+        from anchor_beam.sheets.change_card import change_card_pdf
 
         shown = self._bridge.picture
         card = None if shown is None else change_card(shown.file, self._bridge.units)
         if card is not None:
-            self._write(path, lambda: write_card(card, path))
+            self._make(path, change_card_pdf, card)
 
     def readings_in(self, then: Callable[[Path], None]) -> None:
         """Ask for a table of readings."""
@@ -83,24 +85,24 @@ class Files(QObject):
 
     def height_chart_out(self, content: DrawnPage, table: str) -> None:
         """Write the chart of ride height against link length, in the form of the file's ending."""
-        from anchor_beam.sheets.drawn_page import write_drawn_page
+        from anchor_beam.sheets.drawn_page import drawn_page_pdf
 
         def write(path: Path) -> None:
             if path.suffix in (".csv", ".json"):
                 self._write_table(path, table)
             else:
-                self._write(path, lambda: write_drawn_page(content, path))
+                self._make(path, drawn_page_pdf, content)
 
         kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
         self._ask("Ride height chart", kinds, self._named(" link chart.pdf"), write, saving=True)
 
     def build_sheet_out(self, content: DrawnPage) -> None:
         """Print what a link is made of."""
-        from anchor_beam.sheets.drawn_page import write_drawn_page
+        from anchor_beam.sheets.drawn_page import drawn_page_pdf
 
         self._ask(
             "Build sheet", "PDF (*.pdf)", self._named(" link.pdf"),
-            lambda path: self._write(path, lambda: write_drawn_page(content, path)), saving=True,
+            lambda path: self._make(path, drawn_page_pdf, content), saving=True,
         )  # fmt: skip
 
     def obstacles_in(self, then: Callable[[Path], None]) -> None:
@@ -138,46 +140,45 @@ class Files(QObject):
 
     def comparison_out(self, content: Comparison) -> None:
         """Print settings side by side."""
-        from anchor_beam.sheets.comparison import write_comparison
+        from anchor_beam.sheets.comparison import comparison_pdf
 
         self._ask(
             "Settings side by side", "PDF (*.pdf)", self._named(" settings.pdf"),
-            lambda path: self._write(path, lambda: write_comparison(content, path)), saving=True,
+            lambda path: self._make(path, comparison_pdf, content), saving=True,
         )  # fmt: skip
 
     def shopping_out(self, file: CarFile) -> None:
         """Write what has to be bought, in the form of the file's ending."""
         from anchor_beam.figures.rack.bill import bill_csv, bill_json, bill_of
         from anchor_beam.figures.rack.shopping import shopping_list
-        from anchor_beam.sheets.shopping_list import write_shopping_list
+        from anchor_beam.sheets.shopping_list import shopping_list_pdf
 
         def write(path: Path) -> None:
             found, currency = bill_of(file), file.aim.currency
             text = {".csv": bill_csv, ".json": bill_json}.get(path.suffix)
             if text is None:
-                write_shopping_list(shopping_list(file, self._bridge.units), path)
+                self._make(path, shopping_list_pdf, shopping_list(file, self._bridge.units))
             else:
-                write_text(path, text(found, currency))
+                self._write(path, lambda: write_text(path, text(found, currency)))
 
         kinds = "PDF (*.pdf);;Table (*.csv);;JSON (*.json)"
         self._ask(
             "Shopping list",
             kinds,
             self._named(" to buy.pdf"),
-            lambda p: self._write(p, lambda: write(p)),
+            write,
             saving=True,
         )
 
     def job_card_out(self, car: str, card: JobCard) -> None:
         """Print a job card for the workshop wall, or as a page for a phone."""
         from anchor_beam.figures.job_sheet import job_sheet
-        from anchor_beam.sheets.job_card import write_job_card, write_job_page
+        from anchor_beam.sheets.job_card import job_card_page, job_card_pdf
 
         content = job_sheet(car, card, self._bridge.units)
 
         def write(path: Path) -> None:
-            page = path.suffix == ".html"
-            self._write(path, lambda: write_job_page(content, path) if page else write_job_card(content, path))
+            self._make(path, job_card_page if path.suffix == ".html" else job_card_pdf, content)
 
         self._ask(
             "Job card",
@@ -190,17 +191,17 @@ class Files(QObject):
     def template_out(self, drawings: tuple[Drawing, ...], name: str) -> None:
         """Write templates at full size: one PDF, or for cutters a file for each side."""
         from anchor_beam.sheets.page import paper_for
-        from anchor_beam.sheets.template import write_template_dxf, write_template_pdf, write_template_svg
+        from anchor_beam.sheets.template import template_dxf, template_pdf, template_svg
 
         def write(path: Path) -> None:
-            one = {".svg": write_template_svg, ".dxf": write_template_dxf}.get(path.suffix)
+            one = {".svg": template_svg, ".dxf": template_dxf}.get(path.suffix)
             if one is None:
                 paper = paper_for(self._bridge.units)
-                self._write(path, lambda: write_template_pdf(drawings, paper, name, path))
+                self._make(path, template_pdf, drawings, paper, name)
                 return
             for side, drawing in zip(("left", "right"), drawings, strict=True):
                 beside = path.with_stem(f"{path.stem} {side}")
-                self._write(beside, partial(one, drawing, beside))
+                self._make(beside, one, drawing)
 
         kinds = "PDF (*.pdf);;SVG, a file for each side (*.svg);;DXF, a file for each side (*.dxf)"
         self._ask("Template", kinds, file_name(name, ".pdf"), write, saving=True)
@@ -275,14 +276,14 @@ class Files(QObject):
         """The sheet without asking."""
         from anchor_beam.figures.sheet import setting_sheet, sheet_csv
         from anchor_beam.jobs.tasks import BandsOf
-        from anchor_beam.sheets.setting_sheet import write_pdf
+        from anchor_beam.sheets.setting_sheet import setting_sheet_pdf
 
         def write(shown: Picture) -> None:
             content = setting_sheet(shown, self._bridge.units)
             if path.suffix in (".csv", ".json"):
                 self._write_table(path, sheet_csv(content))
             else:
-                self._write(path, lambda: write_pdf(content, path))
+                self._make(path, setting_sheet_pdf, content)
 
         shown = self._bridge.picture
         if shown is None:
@@ -300,6 +301,19 @@ class Files(QObject):
             write(replace(shown, bands=answer.value))
         elif isinstance(answer, Failed):
             write(replace(shown, bands=None, bands_missing=faults.sentence(answer.problem, self._bridge.units)))
+
+    def _make(self, path: Path, make: Callable[..., bytes], *content: Hashable) -> None:
+        """Have a file made, and written when it is whole."""
+
+        def answered(answer: Answer) -> None:
+            if isinstance(answer, Done):
+                self._write(path, lambda: write_bytes(path, answer.value))
+            elif isinstance(answer, Failed):
+                self._bridge.complain(answer.problem)
+
+        self._bridge.report(path.name, "is being made.")
+        self._made += 1
+        self._bridge.jobs.ask(f"file {self._made}", FileOf(make, content), answered)
 
     def _write(self, path: Path, work: Callable[[], object]) -> None:
         try:

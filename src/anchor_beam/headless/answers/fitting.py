@@ -12,6 +12,8 @@ from anchor_beam.core.fastener.torque import estimate, wrench_setting
 from anchor_beam.core.template.wrap import Face, Section, wrapped
 from anchor_beam.documents.asks.fitting import JobCardQuestion, TemplateQuestion, TorqueQuestion
 from anchor_beam.documents.job_card import Job
+from anchor_beam.documents.whole_file import write_bytes
+from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.drawings.template import Mark, wrap_drawing
 from anchor_beam.errors import InputError, StoreError
 from anchor_beam.fitting.card import cautions_of
@@ -105,15 +107,9 @@ def template(question: TemplateQuestion) -> dict[str, Any]:
     )  # fmt: skip
     drawing = wrap_drawing(sheet, marks, "Frame template", mirrored=question.mirrored)
     if question.file is not None:
-        from anchor_beam.sheets.page import PaperSize
-        from anchor_beam.sheets.template import write_template_dxf, write_template_pdf, write_template_svg
-
         path = Path(question.file)
         try:
-            if path.suffix.lower() == ".pdf":
-                write_template_pdf((drawing,), PaperSize.A4, drawing.title, path)
-            else:
-                (write_template_svg if path.suffix.lower() == ".svg" else write_template_dxf)(drawing, path)
+            write_bytes(path, _file(drawing, path.suffix.lower()))
         except OSError as problem:
             raise StoreError("file", f"The file could not be written: {problem.strerror}.") from problem
     sign = -1.0 if question.mirrored else 1.0
@@ -124,3 +120,12 @@ def template(question: TemplateQuestion) -> dict[str, Any]:
         "holes_mm": [[size / MM for size in hole] for hole in holes],
         "file": question.file,
     }
+
+
+def _file(drawing: Drawing, ending: str) -> bytes:
+    from anchor_beam.sheets.page import PaperSize
+    from anchor_beam.sheets.template import template_dxf, template_pdf, template_svg
+
+    if ending == ".pdf":
+        return template_pdf((drawing,), PaperSize.A4, drawing.title)
+    return template_svg(drawing) if ending == ".svg" else template_dxf(drawing)
