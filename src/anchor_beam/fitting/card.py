@@ -11,7 +11,7 @@ from functools import lru_cache
 from anchor_beam.documents.job_card import Has, Job, JobCard, OwnStep
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.checks import CHECKS, Verdict, verdict
-from anchor_beam.fitting.graph import in_own_order, moved, ordered, reason
+from anchor_beam.fitting.graph import in_own_order, moved, ordered, reasons
 from anchor_beam.fitting.jobs import cautions, steps_of
 from anchor_beam.fitting.step import Deed, Step, Tag
 from anchor_beam.immutable import immutable
@@ -79,6 +79,11 @@ def _steps(job: Job, own: tuple[OwnStep, ...], order: tuple[str, ...]) -> tuple[
         return ordered(steps)
 
 
+@lru_cache(maxsize=64)
+def _reasons(job: Job, own: tuple[OwnStep, ...], order: tuple[str, ...]) -> dict[str, tuple[str, str] | None]:
+    return reasons(_steps(job, own, order))
+
+
 def steps_in_order(card: JobCard) -> tuple[Step, ...]:
     """The steps of a card, in its own order where that still works."""
     return _steps(card.job, card.own, card.order)
@@ -87,13 +92,12 @@ def steps_in_order(card: JobCard) -> tuple[Step, ...]:
 def view(card: JobCard) -> CardView:
     """The card as it stands."""
     steps = steps_in_order(card)
-    closed = card.done.keys() | card.skipped.keys()
+    why = _reasons(card.job, card.own, card.order)
+    there, closed = why.keys(), card.done.keys() | card.skipped.keys()
     seen = dict(card.seen)
     shown = []
     for number, step in enumerate(steps, start=1):
-        waits = next(
-            (first for first, _ in step.needs if first not in closed and any(s.id == first for s in steps)), ""
-        )
+        waits = next((first for first, _ in step.needs if first not in closed and first in there), "")
         state = (
             State.SKIPPED if step.id in card.skipped else State.DONE if step.id in card.done
             else State.WAITING if waits else State.OPEN
@@ -101,7 +105,7 @@ def view(card: JobCard) -> CardView:
         checks = tuple((key, verdict(CHECKS[key], card.values)) for key in step.checks)
         changed = bool(seen) and seen.get(step.id) != step.text
         shown.append(CardStep(
-            number, step, state, waits, reason(steps, step), checks, card.notes.get(step.id, ""),
+            number, step, state, waits, why[step.id], checks, card.notes.get(step.id, ""),
             card.skipped.get(step.id, ""), changed,
         ))  # fmt: skip
     off = [what for step in steps if step.id in card.done for what in step.opens]
@@ -125,18 +129,19 @@ def _open(shown: list[CardStep], put_back: tuple[str, ...]) -> tuple[str, ...]:
 
 def may_sign(card: JobCard, step: str) -> str:
     """Why a step cannot be signed off now, empty where it can."""
-    found = next((each for each in view(card).steps if each.step.id == step), None)
+    now = view(card)
+    found = next((each for each in now.steps if each.step.id == step), None)
     if found is None:
         return "This step is no longer part of the job."
     if found.state is State.WAITING:
-        other = next(each.step for each in view(card).steps if each.step.id == found.waits_for)
+        other = next(each.step for each in now.steps if each.step.id == found.waits_for)
         why = dict(found.step.needs)[other.id]
         return f"First “{short(other.text)}”: {why}."
     if found.failed:
         check = CHECKS[found.failed[0]]
         return f"“{check.title}” failed. {check.fails}"
     if Tag.PUT_BACK in found.step.tags:
-        off = [what for what in view(card).put_back if what not in found.step.closes]
+        off = [what for what in now.put_back if what not in found.step.closes]
         if off:
             return f"Still unhooked, and put back by another step: {', '.join(off)}."
     return ""

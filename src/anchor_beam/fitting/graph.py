@@ -100,12 +100,15 @@ def moved(order: tuple[Step, ...], step: str, to: int) -> tuple[Step, ...] | Ref
     return tuple(rest) if wrong is None else wrong
 
 
-def reason(order: tuple[Step, ...], step: Step) -> tuple[str, str] | None:
-    """Why a step stands where it stands: the last step before it that it needs, and the reason; None for one that needs
+def reasons(order: tuple[Step, ...]) -> dict[str, tuple[str, str] | None]:
+    """Why each step stands where it stands: the last step before it that it needs, and the reason; None for one that needs
     none."""
-    place = {each.id: i for i, each in enumerate(order)}
-    needs = [(place[first], first, why) for first, why in step.needs if first in place]
-    return max(needs)[1:] if needs else None
+    place = {step.id: i for i, step in enumerate(order)}
+    found: dict[str, tuple[str, str] | None] = {}
+    for step in order:
+        needs = [(place[first], first, why) for first, why in step.needs if first in place]
+        found[step.id] = max(needs)[1:] if needs else None
+    return found
 
 
 def lint(steps: tuple[Step, ...], gone: Sequence[str] = ()) -> tuple[str, ...]:

@@ -17,7 +17,7 @@ from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.drawings.template import Mark, wrap_drawing
 from anchor_beam.errors import InputError, StoreError
 from anchor_beam.fitting.card import cautions_of
-from anchor_beam.fitting.graph import in_own_order, reason
+from anchor_beam.fitting.graph import in_own_order, reasons
 from anchor_beam.fitting.jobs import steps_of
 
 MM = 1e-3
@@ -40,12 +40,12 @@ def job_card(question: JobCardQuestion) -> dict[str, Any]:
             "order", f"“{strange[0]}” is no step of this job.", got=strange[0], accepts="ids of its steps"
         )
     order = in_own_order(steps, question.order)
-    told = []
+    told, why = [], reasons(order)
     for step in order:
-        after = reason(order, step)
+        after = why[step.id]
         told.append({
             "id": step.id, "part": str(step.phase), "deed": str(step.deed), "text": step.text, "posture": str(step.posture),
-            "needs": [{"step": first, "why": why} for first, why in step.needs],
+            "needs": [{"step": first, "why": because} for first, because in step.needs],
             "after": None if after is None else {"step": after[0], "why": after[1]},
             "fasteners": [{"fastener": act.fastener, "deed": str(act.deed)} for act in step.acts],
             "hides": list(step.hides), "frees": list(step.frees), "unhooks": list(step.opens), "puts_back": list(step.closes),
