@@ -378,9 +378,9 @@ gc.disable()  # as the command line does
 from pathlib import Path
 from anchor_beam.desk.app import run
 from anchor_beam.desk.shell.window import Window
-def fill():
-    from anchor_beam.demo.team import team
-    return team()
+def fill(garage):
+    from anchor_beam.demo.filling import fill
+    fill(garage)
 paint = Window.paintEvent
 def painted(self, event):
     paint(self, event); {PAINTED}

@@ -13,12 +13,11 @@ from pathlib import Path
 SCREEN = Path(__file__).resolve().parent.parent / "tests" / "support" / "screen.json"
 os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={SCREEN}"
 
-from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.demo.team import team
+from anchor_beam.demo.filling import fill
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.window import Window
 from anchor_beam.desk.stages.registry import STAGES
@@ -40,8 +39,7 @@ def main() -> None:
     OUT.mkdir(parents=True, exist_ok=True)
     app, jobs = QApplication([]), Jobs()
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
-        for file in team():
-            garage.add(file, "came with the demo")
+        fill(garage)
         garage.choose("hints told", ",".join(HINTS))
         bridge = Bridge(Workshop(garage), Theme("light"), jobs)
         window = Window(bridge)
@@ -51,10 +49,9 @@ def main() -> None:
             window.show_stage(stage.name)
             _keep(bridge, window, stage.name.lower())
         _links(bridge, window)
+        _fit(bridge, window)
+        window.show_stage("Car")
         car = window.page("Car")
-        car.board.buttons["rear axle"].click()
-        _keep(bridge, window, "axle")
-        car.board.buttons["plan and heights"].click()
         car.open_aid("corner-weights", None)
         _keep(bridge, window, "measuring")
         car.close_aid()
@@ -77,12 +74,6 @@ def main() -> None:
         _keep(bridge, window, "compare")
         page.boards.buttons["setting map"].click()
         _keep(bridge, window, "setting-map")
-        page.boards.buttons["a maker's claim"].click()
-        QTest.keyClicks(page.claim.percent.edit, "120")
-        QTest.keyClick(page.claim.percent.edit, Qt.Key.Key_Return)
-        _keep(bridge, window, "claim")
-        page.boards.buttons["roll budget"].click()
-        _keep(bridge, window, "roll-budget")
         page.boards.buttons["both bars"].click()
         window.header.beam.asked.emit()
         _keep(bridge, window, "working")
@@ -95,7 +86,7 @@ def main() -> None:
 
 
 def _links(bridge: Bridge, window: Window) -> None:
-    """What lies around the rear bar, the wheels where it is tightest; and where a mount may sit."""
+    """What lies around the rear bar, the wheels where it is tightest."""
     window.show_stage("Links")
     page = window.page("Links")
     page.boards.buttons["from behind"].click()
@@ -106,11 +97,22 @@ def _links(bridge: Bridge, window: Window) -> None:
     page.strips[Axle.REAR]._views["clearance"].table.selectRow(0)
     page.posture.to(0.045)
     _keep(bridge, window, "clearance")
-    page.boards.buttons["placing a mount"].click()
-    _keep(bridge, window, "placing")
     page.boards.buttons["from the side"].click()
     page.strips[Axle.REAR].buttons["lengths"].click()
     page.posture.to(0.0)
+
+
+def _fit(bridge: Bridge, window: Window) -> None:
+    """The torques, one step at the car, a template; the card itself stands with the stages."""
+    window.show_stage("Fit")
+    page = window.page("Fit")
+    for board, name in (("torques", "torques"), ("templates", "template"), ("the card", "")):
+        page.boards.buttons[board].click()
+        if name:
+            _keep(bridge, window, name)
+    page.show_large()
+    _keep(bridge, window, "at-the-car")
+    page.at_car.hide()
 
 
 def _keep(bridge: Bridge, window: Window, name: str) -> None:

@@ -18,7 +18,7 @@ from pathlib import Path
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 app = QApplication(sys.argv[:1])
-from anchor_beam.demo.team import team
+from anchor_beam.demo.filling import fill
 from anchor_beam.desk.app import run
 def look():
     windows = [w for w in app.topLevelWidgets() if w.isVisible()]
@@ -28,7 +28,7 @@ def look():
         print(app.platformName(), windows[0].windowTitle(), image.width(), image.height(), len(colours), flush=True)
         windows[0].close()
 timer = QTimer(); timer.setInterval(200); timer.timeout.connect(look); timer.start()
-sys.exit(run(Path(sys.argv[1]) / "garage.sqlite3", fill=team))
+sys.exit(run(Path(sys.argv[1]) / "garage.sqlite3", fill=fill))
 """
 
 

@@ -12,7 +12,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QPushButton
 
-from anchor_beam.demo.team import team
+from anchor_beam.demo.filling import fill
 from anchor_beam.desk.app import run
 from anchor_beam.desk.shell.start_problem import StartProblem
 from anchor_beam.desk.shell.window import Window
@@ -29,10 +29,10 @@ from pathlib import Path
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QApplication
 app = QApplication([])
-from anchor_beam.demo.team import team
+from anchor_beam.demo.filling import fill
 from anchor_beam.desk.app import run
 QTimer.singleShot(600, app.closeAllWindows)
-code = run(Path({str(garage_path)!r}), fill=team)
+code = run(Path({str(garage_path)!r}), fill=fill)
 print(sorted(set(sys.modules) & set({HEAVY!r})))
 sys.exit(code)
 """
@@ -72,11 +72,11 @@ def test_a_garage_open_elsewhere_is_said_and_can_be_tried_again(garage_path: Pat
     wanted, seen = answers
     other = Garage(garage_path)
     wanted += ["Try again", "Close"]
-    assert run(garage_path, fill=team, theme="light") == 1
+    assert run(garage_path, fill=fill, theme="light") == 1
     assert len(seen) == 2
     assert f"open in another Anchor Beam window (process {os.getpid()})" in seen[0]
     other.close()
-    assert run(garage_path, fill=team, theme="light") == 0
+    assert run(garage_path, fill=fill, theme="light") == 0
     assert seen[-1] == "Sorrel Finch · Anchor Beam"
 
 
@@ -95,18 +95,18 @@ def test_a_damaged_garage_is_said_and_left_alone(garage_path: Path, answers) -> 
     garage_path.write_bytes(b"not a database at all " * 200)
     before = garage_path.read_bytes()
     wanted.append("Close")
-    assert run(garage_path, fill=team, theme="light") == 1
+    assert run(garage_path, fill=fill, theme="light") == 1
     assert "not a garage, or it is damaged" in seen[0]
     assert garage_path.read_bytes() == before
 
 
 def test_the_demo_is_filled_once_and_keeps_what_was_changed(garage_path: Path, answers) -> None:
     _, seen = answers
-    assert run(garage_path, fill=team, theme="light") == 0
+    assert run(garage_path, fill=fill, theme="light") == 0
     with Garage(garage_path) as garage:
         assert len(garage.cars()) == 3
         garage.put_away(1)
-    assert run(garage_path, fill=team, theme="light") == 0
+    assert run(garage_path, fill=fill, theme="light") == 0
     with Garage(garage_path) as garage:
         assert len(garage.cars()) == 2
     assert seen == ["Sorrel Finch · Anchor Beam", "Wicken Estate · Anchor Beam"]

@@ -21,7 +21,7 @@ def hammer(garage: str) -> int:
     from PySide6.QtCore import QTimer
     from PySide6.QtWidgets import QApplication
 
-    from anchor_beam.demo.team import team
+    from anchor_beam.demo.filling import fill
     from anchor_beam.desk import app
     from anchor_beam.desk.shell.window import Window
     from anchor_beam.documents.readings import Reading
@@ -54,7 +54,7 @@ def hammer(garage: str) -> int:
     hand.setInterval(0)
     hand.timeout.connect(edit)
     hand.start()
-    return app.run(Path(garage), fill=team)
+    return app.run(Path(garage), fill=fill)
 
 
 def killed_in_a_burst(garage: Path, chance: random.Random, begun: int) -> int:

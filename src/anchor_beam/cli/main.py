@@ -15,7 +15,7 @@ from anchor_beam import __version__
 from anchor_beam.errors import AnchorBeamError
 
 if TYPE_CHECKING:
-    from anchor_beam.documents.records import CarFile
+    from anchor_beam.store.garage import Garage
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -61,7 +61,7 @@ def _window(chosen: argparse.Namespace) -> int:
     return _desk(chosen.garage or _data_folder() / "garage.sqlite3", None, chosen.theme)
 
 
-def _desk(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, theme: str) -> int:
+def _desk(path: Path, fill: Callable[[Garage], None] | None, theme: str) -> int:
     """The window. What a start makes stays, so the collector rests until the first picture stands; `run` wakes it."""
     from anchor_beam.desk import display
 
@@ -85,14 +85,14 @@ def _demo(chosen: argparse.Namespace) -> int:
         aside = set_aside(path, known=path == usual)
         if aside is not None:
             print(f"anchor-beam: the demo starts over; what was there is kept in {aside}.", file=sys.stderr)
-    return _desk(path, _team, chosen.theme)
+    return _desk(path, _fill, chosen.theme)
 
 
-def _team() -> tuple[CarFile, ...]:
-    """The demo cars; made only for a garage that is empty."""
-    from anchor_beam.demo.team import team
+def _fill(garage: Garage) -> None:
+    """The demo; loaded only for a garage that is empty."""
+    from anchor_beam.demo.filling import fill
 
-    return team()
+    fill(garage)
 
 
 def _solve(chosen: argparse.Namespace) -> int:

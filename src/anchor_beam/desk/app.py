@@ -15,7 +15,6 @@ from anchor_beam.desk.shell.tidy import Tidy
 from anchor_beam.desk.shell.unexpected import caught
 from anchor_beam.desk.shell.windows import Windows
 from anchor_beam.desk.theme.theme import ASSETS, Theme
-from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
 from anchor_beam.session.workshop import Workshop
 from anchor_beam.store.fresh import DEMO, MARK
@@ -24,8 +23,8 @@ from anchor_beam.store.garage import Garage
 AFTER_START = 500  # ms, when the first picture stands
 
 
-def run(garage_path: Path, *, fill: Callable[[], tuple[CarFile, ...]] | None = None, theme: str = "desktop") -> int:
-    """Open a garage in a window and run until it is closed. An empty garage is first filled with what `fill` gives."""
+def run(garage_path: Path, *, fill: Callable[[Garage], None] | None = None, theme: str = "desktop") -> int:
+    """Open a garage in a window and run until it is closed. An empty garage is first filled by `fill`."""
     app = QApplication.instance() or QApplication(sys.argv[:1])
     assert isinstance(app, QApplication)
     app.setApplicationName("Anchor Beam")
@@ -58,7 +57,7 @@ def _say(look: Theme, problem: StoreError) -> bool:
     return bool(StartProblem(look, str(problem)).exec())
 
 
-def _open(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, look: Theme) -> Workshop | None:
+def _open(path: Path, fill: Callable[[Garage], None] | None, look: Theme) -> Workshop | None:
     """The garage at work, asking again as long as the user wants to try; None when they give up."""
     while True:
         try:
@@ -68,12 +67,11 @@ def _open(path: Path, fill: Callable[[], tuple[CarFile, ...]] | None, look: Them
                 return None
 
 
-def _workshop(garage: Garage, fill: Callable[[], tuple[CarFile, ...]] | None) -> Workshop:
+def _workshop(garage: Garage, fill: Callable[[Garage], None] | None) -> Workshop:
     """A garage at work, filled if it is empty; one in which nothing works is closed again."""
     try:
         if fill is not None and not garage.cars() and not garage.cars(put_away=True):
-            for file in fill():
-                garage.add(file, "came with the demo")
+            fill(garage)
             garage.choose(MARK, DEMO)
         return Workshop(garage)
     except BaseException:

@@ -23,7 +23,7 @@ from anchor_beam.drawings.shapes import (
 )
 
 TITLE = "as you lie under it: the car's left is on your right"
-ROOM = 0.09  # m around what is drawn
+ROOM, BESIDE = 0.09, 0.17  # m above and below, and on both sides of what is drawn
 
 
 class Marked(StrEnum):
@@ -78,7 +78,7 @@ def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
             spot = at if marked is Marked.CLAMPS else (at[0] + inward, at[1])
             items.append(Circle(spot, 0.06 if marked is Marked.CLAMPS else 0.03, Tone.GRAB, Pen.HEAVY))
     xs, ys = [x for x, _ in points], [y for _, y in points]
-    low, high = (min(xs) - ROOM, min(*ys, 0.0) - ROOM), (max(xs) + ROOM, max(*ys, 0.0) + ROOM)
+    low, high = (min(xs) - BESIDE, min(*ys, 0.0) - ROOM), (max(xs) + BESIDE, max(*ys, 0.0) + ROOM)
     items.append(Text((0.0, high[1]), "front of the car ↑", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))
     return Drawing(tuple(items), low, high, TITLE)
 

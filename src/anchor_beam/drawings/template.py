@@ -8,9 +8,9 @@ from anchor_beam.drawings.shapes import XY, Align, Circle, Dimension, Drawing, I
 from anchor_beam.immutable import immutable
 
 PROOF = 0.1  # m
-ROOM = 0.012  # m around a template
+ROOM = 0.016  # m around a template
 CROSS = 0.006  # m of a centre mark beyond its hole
-BESIDE = 0.045  # m of paper beyond the outermost mark, along the frame
+BESIDE = 0.062  # m of paper beyond the outermost mark, along the frame
 
 
 @immutable
@@ -39,14 +39,13 @@ def wrap_drawing(sheet: Wrapped, marks: tuple[Mark, ...], title: str, *, mirrore
             closed=True,
         ),
         Line(((0.0, 0.0), (0.0, -sheet.length)), Tone.INK, Pen.CENTRE),
-        Text((0.0, 0.0), "datum", Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.6),
+        Text((0.0, 0.0), "datum, along the top edge", Size.SMALL, Tone.INK, Align.CENTRE, raise_by=0.6),
     ]
     edges = [0.0, *(line for bend in sheet.bends for line in bend), sheet.length]
     for line in edges[1:-1]:
         items.append(Line(((left, -line), (right, -line)), Tone.SOFT, Pen.GHOST))
     for face, top in zip(Face, edges[::2], strict=True):
-        words = f"{face}, top edge here" if face is Face.NEAR else str(face)
-        items.append(Text((left + 0.004, -top - 0.006), words, Size.SMALL, Tone.SOFT))
+        items.append(Text((left + 0.003, -top - 0.006), str(face), Size.SMALL, Tone.SOFT))
     for mark in marks:
         at = (sign * mark.along, -sheet.place(mark.face, mark.from_edge))
         items += _hole(at, mark.diameter, mark.words)

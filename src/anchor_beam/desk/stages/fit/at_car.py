@@ -1,5 +1,5 @@
 """One step over the whole window, large enough to be read from two metres, for hands that are dirty: Space signs off,
-arrows go on and back, N writes a note, Escape closes."""
+arrows go on and back, M goes to what is measured, N to a note, Escape closes."""
 
 from __future__ import annotations
 
@@ -23,6 +23,7 @@ from anchor_beam.words.fitting import progress
 
 LARGE, MIDDLE = 3.0, 1.7  # times the large type
 TICK = 5_000  # ms between two looks at the clock
+KEYS = "Space done, or take it back   M what is measured   N a note   ← → steps   Esc close"
 
 
 class _Note(BenchLine):
@@ -67,12 +68,13 @@ class AtCar(QFrame):
         self.head.setStyleSheet(in_tone(Tone.SOFT))
         for label in (self.head, self.text, self.with_what, self.caution):
             column.addWidget(label)
-        self.values = CheckFields(bridge, hand)
+        self.values = CheckFields(bridge, hand, times=MIDDLE * 1.3)
+        self.values.all_taken.connect(self.setFocus)
         column.addWidget(self.values)
         self.note = _Note(self)
         self.note.setFont(self._larger(MIDDLE))
         self.note.setMaxLength(LONGEST)
-        self.note.setPlaceholderText("N: a note, a defect, where it was stuck")
+        self.note.setPlaceholderText("a note, a defect, where it was stuck")
         self.note.setAccessibleName("note at this step, large")
         self.note.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         self.note.editingFinished.connect(self._keep_note)
@@ -101,6 +103,9 @@ class AtCar(QFrame):
         row.addWidget(self.sign, stretch=1)
         row.addWidget(self.close_)
         column.addLayout(row)
+        keys = Label(KEYS)
+        keys.setStyleSheet(in_tone(Tone.SOFT))
+        column.addWidget(keys)
         self.hide()
         self._opened = QElapsedTimer()
         self._clock = QTimer(self)
@@ -140,6 +145,8 @@ class AtCar(QFrame):
             self._sign()
         elif key is Qt.Key.Key_N:
             self.note.setFocus()
+        elif key is Qt.Key.Key_M:
+            self.values.measure()
         elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down):
             self._hand.go(1)
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Up):

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSignalBlocker
+from PySide6.QtCore import QSignalBlocker, Signal
+from PySide6.QtGui import QFont
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLayoutItem, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
@@ -45,11 +46,13 @@ def keep(hand: InHand, key: str, value: Value | None) -> AnchorBeamError | None:
 
 
 class CheckFields(QWidget):
-    """Made anew for each step."""
+    """Made anew for each step. times: how much larger than usual it is written."""
 
-    def __init__(self, bridge: Bridge, hand: InHand) -> None:
+    all_taken = Signal()  # Enter in the last field
+
+    def __init__(self, bridge: Bridge, hand: InHand, times: float = 1.0) -> None:
         super().__init__()
-        self._bridge, self._hand = bridge, hand
+        self._bridge, self._hand, self._times = bridge, hand, times
         self._column = QVBoxLayout(self)
         self._column.setContentsMargins(0, 0, 0, 0)
         self._column.setSpacing(bridge.theme.px(4))
@@ -59,6 +62,23 @@ class CheckFields(QWidget):
         self._fails: dict[str, Caution] = {}
         self._verdicts: dict[str, Label] = {}
         hand.changed.connect(self._show)
+
+    def measure(self) -> bool:
+        """Go to the first field that is empty, else to the first; a yes is turned over. Whether there was one."""
+        if self.fields:
+            empty = (field for field in self.fields.values() if not field.edit.text())
+            next(empty, next(iter(self.fields.values()))).edit.setFocus()
+        elif self.looks:
+            next(iter(self.looks.values())).click()
+        return bool(self.fields or self.looks)
+
+    def _font(self, size: Size = Size.NORMAL, *, bold: bool = False) -> QFont:
+        usual = self._bridge.theme.font(size, bold=bold)
+        if self._times == 1.0:
+            return usual
+        font = QFont(usual)
+        font.setPixelSize(round(usual.pixelSize() * self._times))
+        return font
 
     def _show(self) -> None:
         at, card = self._hand.at, self._hand.card
@@ -95,15 +115,16 @@ class CheckFields(QWidget):
         head = QHBoxLayout()
         head.setSpacing(px(8))
         title = Label(check.title)
-        title.setFont(theme.font(Size.NORMAL, bold=True))
+        title.setFont(self._font(Size.NORMAL, bold=True))
         head.addWidget(title)
         rule = Label(check.rule)
-        rule.setFont(theme.font(Size.SMALL))
+        rule.setFont(self._font(Size.SMALL))
         rule.setStyleSheet(in_tone(Tone.SOFT))
         head.addWidget(rule)
         head.addStretch()
         if check.kind is None:
             look = QCheckBox("it does")
+            look.setFont(self._font())
             look.setAccessibleName(f"{check.title}: {check.rule}")
             look.clicked.connect(lambda on, key=check.key: self._looked(key, on))
             self.looks[check.key] = look
@@ -111,23 +132,40 @@ class CheckFields(QWidget):
         else:
             for place, key in zip(check.places, check.value_keys, strict=True):
                 kept = _Kept(self._hand, key)
+                width = round(56 * self._times)
                 field = NumberField(
-                    self._bridge, check.kind, f"{check.title}, {place}", kept, about=check.how, width=56
+                    self._bridge, check.kind, f"{check.title}, {place}", kept, about=check.how, width=width
                 )
+                field.edit.setFont(self._font())
+                field.unit.setFont(self._font(Size.SMALL))
+                field.taken.connect(lambda key=key: self._go_on(key))
                 self.fields[key] = field
-                head.addWidget(Label(place))
+                where = Label(place)
+                where.setFont(self._font())
+                head.addWidget(where)
                 head.addWidget(field)
         self._verdicts[check.key] = Label()
-        self._verdicts[check.key].setFixedWidth(px(52))
+        self._verdicts[check.key].setFont(self._font())
+        self._verdicts[check.key].setFixedWidth(px(round(52 * self._times)))
         head.addWidget(self._verdicts[check.key])
         column.addLayout(head)
         how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
         how.setWordWrap(True)
-        how.setFont(theme.font(Size.SMALL))
+        how.setFont(self._font(Size.SMALL))
         column.addWidget(how)
         self._fails[check.key] = Caution(theme)
+        self._fails[check.key].setFont(self._font(Size.SMALL))
         column.addWidget(self._fails[check.key])
         return holder
+
+    def _go_on(self, key: str) -> None:
+        """After Enter: to the next field."""
+        keys = list(self.fields)
+        after = keys.index(key) + 1
+        if after < len(keys):
+            self.fields[keys[after]].edit.setFocus()
+        else:
+            self.all_taken.emit()
 
     def _looked(self, key: str, on: bool) -> None:
         problem = keep(self._hand, key, Value(1.0 if on else 0.0))

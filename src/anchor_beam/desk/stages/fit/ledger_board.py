@@ -138,7 +138,7 @@ class _Line:
         self.about.setStyleSheet(in_tone(Tone.SOFT))
         self.torque, self.thread = BenchLine(), BenchLine()
         for line, width, stand_in, words in (
-            (self.torque, 84, "55 N·m", "maker's torque"), (self.thread, 76, "M10x1.5", "thread"),
+            (self.torque, 104, "from its maker", "maker's torque"), (self.thread, 78, "as M10", "thread"),
         ):  # fmt: skip
             line.setFixedWidth(px(width))
             line.setPlaceholderText(stand_in)
@@ -153,6 +153,7 @@ class _Line:
             box.addItems(list(map(str, options)))
             box.setAccessibleName(f"{words} of {fastener}")
             box.activated.connect(self._keep_bolt)
+        self.surface.setFixedWidth(px(148))
         self.strength.setCurrentIndex(list(Strength).index(Strength.C88))
         self.surface.setCurrentIndex(list(Surface).index(Surface.ZINC))
         self._cells = (
