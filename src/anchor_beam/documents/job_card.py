@@ -17,6 +17,7 @@ from anchor_beam.immutable import immutable
 
 MOST_CARDS, MOST_STEPS = 200, 400  # of a car, of a card
 LONGEST = 1000  # characters of a note
+MOST_POSES = 40
 
 
 class JobKind(StrEnum):
@@ -66,6 +67,7 @@ class Has(StrEnum):
     SHARED = "bolt that holds more than the bar"
     BONDED = "bonded bushings"
     DRILL = "holes to drill"
+    CUT = "old bar cut in two"
 
 
 @immutable
@@ -133,11 +135,21 @@ class BoltEntry:
     surface: Surface
 
 
+class Got(StrEnum):
+    """Whether something that a job needs is there."""
+
+    OPEN = "not looked at"
+    HAVE = "at hand"
+    STAND_IN = "something else does"
+    TO_GET = "to get"
+
+
 @immutable
 class JobCard:
     """done, notes: by step. values: by check and side, `K1`, `K7.left`. torques, bolts: by fastener. skipped: steps with the
-    reason why they do not apply. order: steps as somebody moved them, empty for that of the program. seen: steps with their
-    texts as they were when the card was last brought up to date, to mark what changed. started: date."""
+    reason why they do not apply. gathered: by what is needed. order: steps as somebody moved them, empty for that of the
+    program. seen: steps with their texts as they were when the card was last brought up to date, to mark what changed.
+    poses: the way the bar came out, move by move. started: date."""
 
     number: int
     title: str
@@ -149,9 +161,11 @@ class JobCard:
     torques: Mapping[str, TorqueEntry]
     skipped: Mapping[str, str]
     bolts: Mapping[str, BoltEntry]
+    gathered: Mapping[str, Got]
     own: tuple[OwnStep, ...] = ()
     order: tuple[str, ...] = ()
     seen: tuple[tuple[str, str], ...] = ()
+    poses: tuple[str, ...] = ()
 
     def with_done(self, step: str, done: Done | None) -> JobCard:
         """Sign a step off, or take that back."""
@@ -179,6 +193,22 @@ class JobCard:
         """What a fastener is."""
         return replace(self, bolts=_with(self.bolts, fastener, bolt))
 
+    def with_got(self, what: str, got: Got) -> JobCard:
+        """Say whether something is there."""
+        return replace(self, gathered=_with(self.gathered, what, None if got is Got.OPEN else got))
+
+    def with_pose(self, pose: str) -> JobCard:
+        """One more turn or move of the bar on its way out.
+
+        Raises:
+            InputError: at "pose", it is empty or too long, or there are too many.
+        """
+        if not 0 < len(pose.strip()) <= LONGEST:
+            raise InputError("pose", "Say how the bar moved.", got=len(pose), accepts=f"up to {LONGEST} letters")
+        if len(self.poses) >= MOST_POSES:
+            raise InputError("pose", f"A way has {MOST_POSES} moves.", accepts=f"{MOST_POSES} or fewer")
+        return replace(self, poses=(*self.poses, pose.strip()))
+
     def with_skipped(self, step: str, why: str) -> JobCard:
         """Say why a step does not apply, or that it does after all."""
         return replace(self, skipped=_with(self.skipped, step, why.strip() or None))
@@ -186,7 +216,7 @@ class JobCard:
 
 def new_card(number: int, title: str, job: Job, started: str) -> JobCard:
     """A card on which nothing is done yet."""
-    return JobCard(number, title, job, started, {}, {}, {}, {}, {}, {})
+    return JobCard(number, title, job, started, {}, {}, {}, {}, {}, {}, {})
 
 
 def _with(mapping: Mapping[str, Any], key: str, value: Any) -> dict[str, Any]:
@@ -219,6 +249,7 @@ def card_plain(card: JobCard) -> dict[str, Any]:
         },
         "own": [{"id": each.id, "text": each.text, "after": each.after} for each in card.own],
         "order": list(card.order), "seen": [list(pair) for pair in card.seen],
+        "gathered": {what: str(got) for what, got in sorted(card.gathered.items())}, "poses": list(card.poses),
     }  # fmt: skip
 
 
@@ -257,6 +288,8 @@ def card_from(data: Mapping[str, Any]) -> JobCard:
             str(fastener): BoltEntry(str(each["thread"]), Strength(each["class"]), Surface(each["surface"]))
             for fastener, each in data["bolts"].items()
         },
+        {str(what): Got(got) for what, got in data["gathered"].items()},
         tuple(OwnStep(str(each["id"]), str(each["text"]), str(each["after"])) for each in data["own"]),
         tuple(map(str, data["order"])), tuple((str(step), str(text)) for step, text in data["seen"]),
+        tuple(map(str, data["poses"])),
     )  # fmt: skip

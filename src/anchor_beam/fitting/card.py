@@ -3,12 +3,12 @@ take."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from enum import StrEnum
 from functools import lru_cache
 
-from anchor_beam.documents.job_card import Has, Job, JobCard, OwnStep
+from anchor_beam.documents.job_card import Job, JobCard, OwnStep
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.checks import CHECKS, Verdict, verdict
 from anchor_beam.fitting.graph import in_own_order, moved, ordered, reasons
@@ -190,7 +190,11 @@ def tools_of(card: JobCard) -> tuple[str, ...]:
 
 def needs_ruled_out(card: JobCard) -> tuple[str, ...]:
     """Work that the job asks for and *Aim* rules out, in words."""
-    steps, wont = steps_in_order(card), set(card.job.wont)
+    return ruled_out_by(steps_in_order(card), card.job.wont)
+
+
+def ruled_out_by(steps: Sequence[Step], wont: Sequence[str]) -> tuple[str, ...]:
+    """Work that steps ask for and that somebody will not do, in words."""
     asks: tuple[tuple[str, Callable[[Step], bool]], ...] = (
         ("drill", lambda step: step.deed is Deed.DRILL), ("weld", lambda step: step.deed is Deed.WELD),
         ("find a second person", lambda step: step.hands > 1 and not step.solo),
@@ -198,8 +202,3 @@ def needs_ruled_out(card: JobCard) -> tuple[str, ...]:
         ("work under a lifted car", lambda step: Tag.LIFTED in step.tags),
     )  # fmt: skip
     return tuple(work for work, is_it in asks if work in wont and any(is_it(step) for step in steps))
-
-
-def usual_has(collars: bool, drill: bool) -> tuple[Has, ...]:
-    """What a job has unless somebody says otherwise."""
-    return (*((Has.COLLARS,) if collars else ()), *((Has.DRILL,) if drill else ()))

@@ -29,7 +29,7 @@ FILES = {
 }  # fmt: skip
 HAS = {
     Has.SENSOR: "sensor", Has.EXHAUST: "exhaust", Has.BRACE: "brace", Has.COLLARS: "collars", Has.TRAY: "tray",
-    Has.SHARED: "shared", Has.BONDED: "bonded", Has.DRILL: "drill",
+    Has.SHARED: "shared", Has.BONDED: "bonded", Has.DRILL: "drill", Has.CUT: "cut",
 }  # fmt: skip
 WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint)}
 """What a step may make its condition."""

@@ -46,6 +46,7 @@ class Cards:
             InputError: there is no car, no title, or too many cards.
         """
         from anchor_beam.documents.job_card import MOST_CARDS, new_card
+        from anchor_beam.fitting.gather import with_tools_of
 
         session, _ = self._workshop.require()
         if not title.strip():
@@ -55,18 +56,21 @@ class Cards:
         number = 1 + max((card.number for _, card in self.all), default=0)
         document = session.garage.database.new_number()
         made = new_card(number, title.strip(), job, _now()[:10])
+        if self.all:
+            made = with_tools_of(made, self.all[-1][1])
         self._do(document, made, f"Job card “{made.title}” made", "its steps stand in an order that can be worked.")
         return document
 
     def duplicate(self, document: int, title: str, change: Change) -> int:
         """A fresh card for the same work, such as the other side or the other axle; its document."""
         from anchor_beam.documents.job_card import new_card
+        from anchor_beam.fitting.gather import with_tools_of
 
         session, _ = self._workshop.require()
         before = self._require(document)
         number = 1 + max(card.number for _, card in self.all)
         made = change(replace(new_card(number, title, before.job, _now()[:10]), own=before.own, order=before.order))
-        made = replace(made, torques=before.torques, bolts=before.bolts)
+        made = with_tools_of(replace(made, torques=before.torques, bolts=before.bolts), before)
         added = session.garage.database.new_number()
         self._do(added, made, f"Job card “{title}” made", "torques came along, nothing is ticked.")
         return added

@@ -7,9 +7,15 @@ NO_CARD = (
     "the "
     "reason for its place."
 )
+FASTER_IS_NOT_BETTER = (
+    "Times are of practised hands to a first time; rust doubles them. What was cut does not come back. "
+    "Loosen for room what costs least first: steer, jack one hub, fold the links, then hangers, liner, subframe."
+)
 GONE = "This card is no longer there."
 BY_HAND = "Space signs the step off. Arrow keys go through the steps."
 ESTIMATE = "estimate, not the maker's: use the maker's figure"
+WAY_OUT = "How the bar comes out, move by move: the way in is this one backwards."
+WAY_IN = "The way out, backwards. A thicker bar has less room in each move."
 DUE_LATER = "Dates follow once the first drive is signed off."
 
 
@@ -23,7 +29,12 @@ def time_left(low: float, high: float) -> str:
     """`1 h 20 to 3 h left`; minutes."""
     if high <= 0.0:
         return "all of it is done"
-    return f"{_hours(low)} to {_hours(high)} left, practised hands to first time"
+    return f"{from_to(low, high)} left, practised hands to first time"
+
+
+def from_to(low: float, high: float) -> str:
+    """`1 h 20 to 3 h`; minutes."""
+    return f"{_hours(low)} to {_hours(high)}"
 
 
 def _hours(minutes: float) -> str:
@@ -44,3 +55,13 @@ def why_here(after: str, why: str) -> str:
 def ruled_out(work: tuple[str, ...]) -> str:
     """The job asks for what *Aim* rules out."""
     return f"You said that you will not {' or '.join(work)}: this job asks for it." if work else ""
+
+
+def first_at(step: int | None) -> str:
+    """`first at step 9`."""
+    return "" if step is None else f"first at step {step}"
+
+
+def to_get(what: list[str]) -> str:
+    """What is missing, in one sentence."""
+    return f"To get: {', '.join(what)}." if what else "Nothing is marked as missing."

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
-    QComboBox,
     QGridLayout,
     QHBoxLayout,
     QPushButton,
@@ -16,7 +15,7 @@ from PySide6.QtWidgets import (
 from anchor_beam.desk.beam.beam import Beam
 from anchor_beam.desk.beam.phases import PhaseSwitch
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.result_figure import TallFigure
 from anchor_beam.desk.widgets.split import NARROW
@@ -45,7 +44,7 @@ class Header(QWidget):
         row = QHBoxLayout(self._content)
         row.setContentsMargins(theme.px(16), theme.px(4), theme.px(10), theme.px(2))
         row.setSpacing(theme.px(10))
-        self.setting, self.against = QComboBox(), QComboBox()
+        self.setting, self.against = Box(), Box()
         self.setting.setAccessibleName("setting on the bench")
         self.against.setAccessibleName("compared with")
         self.keep = QPushButton("keep as…")

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from PySide6.QtCore import QPoint
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, labelled
@@ -35,7 +35,7 @@ class ChangePanel(Floating):
         title = Label("Changed between")
         title.setFont(theme.font(Size.NORMAL, bold=True))
         column.addWidget(title)
-        self.road_box, self.event_box = QComboBox(), QComboBox()
+        self.road_box, self.event_box = Box(), Box()
         for name, box in (("road", self.road_box), ("event", self.event_box)):
             box.setAccessibleName(f"{name} setting")
             box.setFixedWidth(theme.px(220))

@@ -24,7 +24,18 @@ def fill(box: QComboBox, items: list[str], current: int) -> None:
         box.setCurrentIndex(current)
 
 
-class ChoiceBox(QComboBox):
+class Box(QComboBox):
+    """A drop-down that the wheel leaves alone: it scrolls what the box stands on."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        event.ignore()
+
+
+class ChoiceBox(Box):
     """A drop-down over a place that holds one of an enumeration."""
 
     def __init__(self, bridge: Bridge, place: str, options: Iterable[StrEnum], name: str) -> None:
@@ -32,14 +43,10 @@ class ChoiceBox(QComboBox):
         self._bridge, self._place = bridge, place
         self._options = tuple(options)
         self.setAccessibleName(name)
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         for option in self._options:
             self.addItem(str(option))
         self.activated.connect(self._choose)
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self._show)
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()
 
     def _choose(self, index: int) -> None:
         self._bridge.ask_or_complain(Choose(self._place, self._options[index]))

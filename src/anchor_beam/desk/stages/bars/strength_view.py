@@ -9,7 +9,7 @@ from anchor_beam.core.bar.fatigue import Finish
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import in_tone
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.documents.parts.facts import PartKind
@@ -111,7 +111,7 @@ class _Line:
         for i, widget in enumerate((name, self.carries, self.rated, self.used)):
             grid.addWidget(widget, row, i)
         if piece is Piece.BAR:
-            self.finish = QComboBox()
+            self.finish = Box()
             self.finish.addItems(list(FINISHES))
             self.finish.setAccessibleName(f"surface of the {axle} bar")
             self.finish.setFont(theme.font(Size.SMALL))

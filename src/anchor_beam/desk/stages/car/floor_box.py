@@ -2,12 +2,8 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QWheelEvent
-from PySide6.QtWidgets import QComboBox
-
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.session.edits import TakeReadings
 from anchor_beam.session.floors import floors_of_other_cars
 from anchor_beam.session.workshop import Part
@@ -15,7 +11,7 @@ from anchor_beam.session.workshop import Part
 CHOOSE = "choose a car…"
 
 
-class FloorBox(QComboBox):
+class FloorBox(Box):
     """Choosing a car takes its readings over; where no other car has any, there is nothing to choose."""
 
     def __init__(self, bridge: Bridge) -> None:
@@ -23,12 +19,8 @@ class FloorBox(QComboBox):
         self._bridge = bridge
         self._acts: tuple[TakeReadings, ...] = ()
         self.setAccessibleName("the floor as read for another car")
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.activated.connect(self._take)
         bridge.listen(self, to=Part.CAR | Part.GARAGE, then=self._show)
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()
 
     def _show(self) -> None:
         session = self._bridge.workshop.session

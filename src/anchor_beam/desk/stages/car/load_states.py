@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QWheelEvent
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.widgets.bench_line import BenchLine
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, labelled
 from anchor_beam.documents.load_states import LoadState, state_of
@@ -31,7 +29,7 @@ class LoadStates(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(theme.px(4))
-        self.box = _Box()
+        self.box = Box()
         self.box.setAccessibleName("load state")
         self.box.setFixedWidth(theme.px(176))
         self.box.activated.connect(self._use)
@@ -94,14 +92,3 @@ class LoadStates(QWidget):
 
     def _forget(self) -> None:
         self._bridge.ask_or_complain(ForgetLoadState(self._current()))
-
-
-class _Box(QComboBox):
-    """Left alone by the wheel, which scrolls the panel."""
-
-    def __init__(self) -> None:
-        super().__init__()
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()

@@ -8,13 +8,13 @@ from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QImage, QMouseEvent, QPixmap, QResizeEvent
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from shiboken6 import isValid
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.widgets.bench_line import BenchLine
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.photo_in import PhotoIn
 from anchor_beam.desk.widgets.plain import Label
@@ -36,7 +36,7 @@ class Photos(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(theme.px(4))
-        self.list = QComboBox()
+        self.list = Box()
         self.list.setAccessibleName("photos of this car")
         self.look, self.forget = QPushButton("Look"), QPushButton("Forget")
         self.look.clicked.connect(self._look)

@@ -2,31 +2,23 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtGui import QWheelEvent
-from PySide6.QtWidgets import QComboBox
-
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.documents.readings import Support
 from anchor_beam.session.edits import SetSupport
 from anchor_beam.session.workshop import Part
 
 
-class SupportBox(QComboBox):
+class SupportBox(Box):
     """Kept with the readings."""
 
     def __init__(self, bridge: Bridge, aid: str, axle: Axle | None) -> None:
         super().__init__()
         self._bridge, self._aid, self._axle = bridge, aid, axle
         self.setAccessibleName("the car stands on")
-        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.activated.connect(self._choose)
         bridge.listen(self, to=Part.READINGS | Part.CAR, then=self._show)
-
-    def wheelEvent(self, event: QWheelEvent) -> None:
-        event.ignore()
 
     def _choose(self, index: int) -> None:
         self._bridge.ask_or_complain(SetSupport(self._aid, self._axle, tuple(Support)[index]))

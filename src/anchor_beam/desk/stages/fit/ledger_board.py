@@ -4,7 +4,7 @@ one, what it screws into, how it is held and tightened, and when it is looked at
 from __future__ import annotations
 
 from PySide6.QtCore import QSignalBlocker, Qt
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import Strength, Surface, wrench_setting
@@ -12,6 +12,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.job_card import BoltEntry
@@ -145,7 +146,7 @@ class _Line:
             line.setAccessibleName(f"{words} of {fastener}")
         self.torque.editingFinished.connect(self._keep_torque)
         self.thread.editingFinished.connect(self._keep_bolt)
-        self.strength, self.surface = QComboBox(), QComboBox()
+        self.strength, self.surface = Box(), Box()
         for box, options, words in (
             (self.strength, list(Strength), "class"),
             (self.surface, list(Surface), "surface"),

@@ -6,13 +6,13 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from PySide6.QtCore import QSignalBlocker, Signal
-from PySide6.QtWidgets import QCheckBox, QComboBox, QPushButton
+from PySide6.QtWidgets import QCheckBox, QPushButton
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.widgets.bench_line import BenchLine
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
 from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint
@@ -36,12 +36,12 @@ class FitPanel(Panel):
     def __init__(self, bridge: Bridge, hand: InHand) -> None:
         super().__init__(bridge.theme)
         self._bridge, self._hand = bridge, hand
-        self.cards = QComboBox()
+        self.cards = Box()
         self.cards.setAccessibleName("job card")
         self.cards.setFixedWidth(self.theme.px(190))
         self.cards.activated.connect(self._take)
         self.row("Card", self.cards)
-        self.kind, self.axle, self.lift, self.joint = (QComboBox() for _ in range(4))
+        self.kind, self.axle, self.lift, self.joint = (Box() for _ in range(4))
         for box, options, words in (
             (self.kind, JobKind, "What is done"), (self.axle, Axle, "Axle"), (self.lift, Lift, "Lifted with"),
             (self.joint, LinkJoint, "Links have"),
@@ -56,7 +56,7 @@ class FitPanel(Panel):
         self.add(self.two)
         self.has: dict[Has, QCheckBox] = {}
         for each in Has:
-            if each in (Has.BONDED, Has.DRILL):
+            if each in (Has.BONDED, Has.DRILL, Has.CUT):
                 continue
             self.has[each] = QCheckBox(str(each))
             self.has[each].clicked.connect(self._chosen)
@@ -110,6 +110,9 @@ class FitPanel(Panel):
             return None
         axle = tuple(Axle)[self.axle.currentIndex()]
         has = tuple(each for each, box in self.has.items() if box.isChecked())
+        card = self._hand.card
+        if card is not None:
+            has += tuple(each for each in card.job.has if each not in self.has)
         return replace(
             job_of(shown.file, axle), kind=tuple(JobKind)[self.kind.currentIndex()],
             lift=tuple(Lift)[self.lift.currentIndex()], joint=tuple(LinkJoint)[self.joint.currentIndex()],

@@ -11,6 +11,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.way import Way
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.plain import Label
@@ -55,6 +56,8 @@ class StepView(QScrollArea):
         column.addWidget(self.caution)
         self.checks = CheckFields(bridge, hand)
         column.addWidget(self.checks)
+        self.way = Way(bridge, hand)
+        column.addWidget(self.way)
         self.drawing = DrawingView(theme)
         self.drawing.setMinimumHeight(px(170))
         column.addWidget(self.drawing, stretch=1)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -10,6 +10,7 @@ from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
@@ -36,7 +37,7 @@ class TemplateBoard(QWidget):
         row.setContentsMargins(px(14), px(8), px(8), px(8))
         row.setSpacing(px(10))
         left = QVBoxLayout()
-        self.kind = QComboBox()
+        self.kind = Box()
         self.kind.addItems([each.title for each in TEMPLATES])
         self.kind.setAccessibleName("kind of template")
         self.kind.activated.connect(self._show)

@@ -8,7 +8,6 @@ from itertools import count
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QKeySequence, QShortcut
 from PySide6.QtWidgets import (
-    QComboBox,
     QLineEdit,
     QPushButton,
 )
@@ -18,6 +17,7 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.garage.car_list import CarList
 from anchor_beam.desk.stages.garage.car_row import CarRow
 from anchor_beam.desk.stages.garage.quick_way import QuickWay
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import PANEL_WIDTH, Caution, Panel
 from anchor_beam.desk.widgets.split import Split, stacked
@@ -117,7 +117,7 @@ class GaragePanel(Panel):
         self.name.setPlaceholderText("its name")
         self.name.setAccessibleName("name of the new car")
         self.name.setMaxLength(80)
-        self.layouts = QComboBox()
+        self.layouts = Box()
         self.layouts.setAccessibleName("typical layout")
         for layout in LAYOUTS:
             self.layouts.addItem(layout.label)
@@ -154,7 +154,7 @@ class GaragePanel(Panel):
         self.copy = QPushButton("Make a copy of it")
         self.copy.clicked.connect(self._copy)
         self.add(self.copy)
-        self.second = QComboBox()
+        self.second = Box()
         self.second.setAccessibleName("another car in a second window")
         self.second.setToolTip("Ctrl with Enter or a click on its row does the same")
         self.second.activated.connect(self._beside)
@@ -162,7 +162,7 @@ class GaragePanel(Panel):
         self._put_away = QPushButton("Put it away")
         self._put_away.clicked.connect(self._archive)
         self.add(self._put_away)
-        self.away = QComboBox()
+        self.away = Box()
         self.away.setAccessibleName("bring a car back")
         self.away.activated.connect(self._restore)
         self.add(self.away)

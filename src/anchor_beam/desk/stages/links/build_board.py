@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
@@ -34,7 +35,7 @@ class BuildBoard(QWidget):
         column.setContentsMargins(px(14), px(4), 0, 0)
         column.setSpacing(px(6))
         head = QHBoxLayout()
-        self.kind = QComboBox()
+        self.kind = Box()
         self.kind.addItems([build.title for build in BUILDS])
         self.kind.setAccessibleName(f"kind of {axle} link to build")
         self.kind.activated.connect(self._choose)

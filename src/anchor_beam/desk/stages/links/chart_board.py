@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
@@ -77,7 +78,7 @@ class ChartBoard(QWidget):
     def _head(self) -> QHBoxLayout:
         row, px = QHBoxLayout(), self._bridge.theme.px
         row.setSpacing(px(6))
-        self.attitude = QComboBox()
+        self.attitude = Box()
         self.attitude.addItems(list(ATTITUDES))
         self.attitude.setAccessibleName("what the links are to do")
         self.attitude.activated.connect(lambda _: self.draw())

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from functools import partial
 
-from PySide6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -13,6 +13,7 @@ from anchor_beam.desk.stages.car.reading_table import ReadingTable
 from anchor_beam.desk.stages.links.handles import LinkView
 from anchor_beam.desk.stages.links.hole_table import Found, HoleTable
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
@@ -94,11 +95,11 @@ class PlacingBoard(QWidget):
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setSpacing(self._bridge.theme.px(10))
-        self.free = QComboBox()
+        self.free = Box()
         self.free.addItems(list(FREE))
         self.free.setAccessibleName(f"what the kit leaves free on the {self._axle} axle")
         self.free.activated.connect(self._choose_free)
-        self.side = QComboBox()
+        self.side = Box()
         self.side.addItems(list(Side))
         self.side.setAccessibleName(f"side of the {self._axle} mount")
         self.side.activated.connect(self._choose)

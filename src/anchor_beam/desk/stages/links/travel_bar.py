@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from PySide6.QtCore import QSignalBlocker, Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QSlider, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QSlider, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.links.posture import Posture
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.figures.travelling import STEP, Moving
 from anchor_beam.session.workshop import Part
@@ -25,7 +25,7 @@ class TravelBar(QWidget):
         row = QHBoxLayout(self)
         row.setContentsMargins(px(14), px(4), px(14), px(4))
         row.setSpacing(px(10))
-        self.way = QComboBox()
+        self.way = Box()
         self.way.setAccessibleName("which wheels move")
         self.ways = tuple(Moving)
         self.way.activated.connect(lambda i: posture.choose(self.ways[i]))

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeySequence, QPalette, QShortcut
-from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -14,6 +14,7 @@ from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.bars.rack.hand import PartInHand
 from anchor_beam.desk.stages.bars.rack.lists import ListsButton
 from anchor_beam.desk.stages.bars.rack.table import PartsTable
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label, OneLine
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.parts.identity import key_of
@@ -61,7 +62,7 @@ class RackView(QWidget):
         column.setContentsMargins(theme.px(14), theme.px(8), 0, 0)
         column.setSpacing(theme.px(4))
         self.kind, self.search, self.fitting, self.count = (
-            QComboBox(),
+            Box(),
             QLineEdit(),
             QCheckBox("fits this car"),
             Label(),

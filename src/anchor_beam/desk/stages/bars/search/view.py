@@ -21,6 +21,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.bars.search.made import MadeRow
 from anchor_beam.desk.stages.bars.search.rows import WIDE, FoundRows
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label, OneLine, tip
 from anchor_beam.desk.widgets.row_table import RowTable
@@ -139,7 +140,7 @@ class SearchView(QWidget):
             for at, widget in enumerate(widgets):
                 grid.addWidget(widget, line, at)
         for line, axle in enumerate(Axle):
-            way = self.ways[axle] = QComboBox()
+            way = self.ways[axle] = Box()
             way.addItems(list(WAYS))
             way.setAccessibleName(f"where the {axle} bar comes from")
             way.currentIndexChanged.connect(self._way_chosen)

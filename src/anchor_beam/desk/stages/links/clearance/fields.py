@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from PySide6.QtCore import QSignalBlocker
-from PySide6.QtWidgets import QComboBox, QGridLayout, QWidget
+from PySide6.QtWidgets import QGridLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.links.clearance.around import Around
 from anchor_beam.desk.widgets.bench_line import BenchLine
-from anchor_beam.desk.widgets.choice import fill
+from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.documents.obstacles import SIZES, Held, Obstacle, Shape, Size
@@ -73,7 +73,7 @@ class ObstacleFields(QWidget):
         self.name.setMaxLength(60)
         self.name.setFixedWidth(px(112))
         self.name.editingFinished.connect(self._rename)
-        self.held = QComboBox()
+        self.held = Box()
         self.held.addItems(list(Held))
         self.held.setAccessibleName("what it moves with")
         self.held.activated.connect(self._hold)
@@ -89,7 +89,7 @@ class ObstacleFields(QWidget):
                 label = self._put(grid, field, size.label, i // EACH_ROW, 3 + 2 * (i % EACH_ROW))
                 self.numbers[shape].append((label, field))
         self._datum = (0.0, 0.0, 0.0)
-        self.read_from = QComboBox()
+        self.read_from = Box()
         self.read_from.setAccessibleName("what the tape is held to")
         self.read_from.activated.connect(self.show_in_hand)
         self.read_from.setFixedWidth(px(116))

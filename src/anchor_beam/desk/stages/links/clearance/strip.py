@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.links.clearance.fields import ObstacleFields
 from anchor_beam.desk.stages.links.clearance.rows import GapRows
 from anchor_beam.desk.stages.links.lengths import HEIGHT
 from anchor_beam.desk.stages.links.posture import Posture
+from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import OneLine
 from anchor_beam.desk.widgets.row_table import RowTable
 from anchor_beam.documents.obstacles import Obstacle, Thing, starting
@@ -60,7 +61,7 @@ class ClearanceStrip(QWidget):
     def _head(self) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setSpacing(self._bridge.theme.px(6))
-        self.thing = QComboBox()
+        self.thing = Box()
         self.thing.addItems(list(Thing))
         self.thing.setAccessibleName(f"what lies around the {self._axle} bar")
         row.addWidget(self.thing)

@@ -1,0 +1,84 @@
+"""What a card needs, the ways to do its job, and the way of the bar."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from anchor_beam.core.fastener.torque import Strength, Surface
+from anchor_beam.core.sides import Axle
+from anchor_beam.documents.job_card import (
+    BoltEntry,
+    Got,
+    Has,
+    Job,
+    JobKind,
+    LinkJoint,
+    card_from,
+    card_plain,
+    new_card,
+)
+from anchor_beam.errors import InputError
+from anchor_beam.fitting.card import steps_in_order
+from anchor_beam.fitting.gather import Group, needed, still_to_get, with_tools_of
+from anchor_beam.fitting.routes import routes
+from anchor_beam.units.kinds import System
+
+JOB = Job(
+    JobKind.ONE_PIECE, Axle.REAR, "old", "Elm 18", "hole 2", (0.0885, 0.0885), LinkJoint.BALL, has=(Has.COLLARS,)
+)
+CARD = new_card(1, "Rear: Elm 18", JOB, "2026-05-01")
+
+
+def test_every_tool_of_a_step_is_on_the_list_once_with_the_first_step_that_wants_it() -> None:
+    found = {each.what: each for each in needed(CARD, System.METRIC)}
+    steps = steps_in_order(CARD)
+    for number, step in enumerate(steps, start=1):
+        for tool in set(step.tools) - {"hands", "fingers"}:
+            first = found[tool].step
+            assert first is not None and first <= number and tool in steps[first - 1].tools
+    assert found["Elm 18"].group is Group.PART and found["penetrating oil"].group is Group.USED_UP
+    assert found["links that reach two of 88.5 mm, ball studs"].step is None
+    assert "link nuts at the bar: new" in found and not any(what.startswith("collar") for what in found)
+
+
+def test_parts_follow_units_and_a_bolt_is_named_as_it_was_found() -> None:
+    apart = replace(CARD, job=replace(JOB, links=(0.0885, 0.0985)))
+    apart = apart.with_bolt("saddles", BoltEntry("M8 x 1.25", Strength.C88, Surface.ZINC))
+    words = [each.what for each in needed(apart, System.US)]
+    assert "links that reach left 3.48, right 3.88 in, ball studs" in words
+    assert "saddle bolts, M8 x 1.25 8.8: new where rusted or stretched" in words
+    same = replace(CARD, job=replace(JOB, on="old"))
+    assert "old" not in [each.what for each in needed(same, System.METRIC)]  # what is there need not be bought
+
+
+def test_what_was_said_is_kept_and_tools_are_known_on_the_next_card() -> None:
+    said = CARD.with_got("links", Got.TO_GET).with_got("tool tape", Got.HAVE).with_got("bar", Got.HAVE)
+    assert still_to_get(said, System.METRIC) == ("links that reach two of 88.5 mm, ball studs",)
+    assert card_from(card_plain(said)) == said
+    following = with_tools_of(new_card(2, "Front", replace(JOB, axle=Axle.FRONT), "2026-05-02"), said)
+    assert following.gathered == {"tool tape": Got.HAVE}
+    assert said.with_got("links", Got.OPEN).gathered.keys() == {"tool tape", "bar"}
+
+
+def test_routes_tell_what_cannot_be_taken_back_and_what_asks_for_alignment() -> None:
+    found = {route.name: route for route in routes(replace(JOB, wont=("lower a subframe",)))}
+    whole, cut, lower = found["as it stands"], found["old bar cut in two"], found["bar with the subframe down"]
+    assert whole.for_good == () and not whole.aligned and whole.ruled_out == ()
+    assert len(cut.for_good) == 1 and "in two" in cut.for_good[0]
+    assert lower.aligned and lower.ruled_out == ("lower a subframe",) and lower.minutes[1] > whole.minutes[1]
+    assert next(iter(found)) == "as it stands"
+    assert routes(cut.job)[0].name == "old bar cut in two"  # that of the card comes first
+    assert "old bar cut in two" not in {route.name for route in routes(replace(JOB, off=""))}  # nothing to cut
+
+
+def test_a_way_is_written_move_by_move() -> None:
+    card = CARD.with_pose("left end down").with_pose(" turned a quarter ")
+    assert card.poses == ("left end down", "turned a quarter") and card_from(card_plain(card)) == card
+    with pytest.raises(InputError, match="Say how the bar moved"):
+        card.with_pose("  ")
+    for _ in range(38):
+        card = card.with_pose("further")
+    with pytest.raises(InputError, match="40 moves"):
+        card.with_pose("still further")
