@@ -8,13 +8,15 @@ from pathlib import Path
 
 import pytest
 from pypdf import PdfReader
-from PySide6.QtCore import QPoint, Qt
+from PySide6.QtCore import QPoint, QPointF, Qt
+from PySide6.QtGui import QImage, QWheelEvent
 from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QFileDialog
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.fit.page import FitPage
-from anchor_beam.documents.job_card import JobCard
+from anchor_beam.desk.stages.garage.car_row import CarRow
+from anchor_beam.documents.job_card import Got, JobCard
 from anchor_beam.fitting.card import State, steps_in_order
 from anchor_beam.session.edits import SetHole
 from support.desk import LEFT_BUTTON, Desk
@@ -250,3 +252,107 @@ def test_paper_a_page_and_dates(desk: Desk, fit: FitPage, tmp_path: Path) -> Non
     desk.press(Qt.Key.Key_Space)
     dates = write("Dates to a calendar…", "dates.ics").read_bytes().decode()
     assert dates.startswith("BEGIN:VCALENDAR\r\n") and "DTSTART;VALUE=DATE:" in dates
+
+
+def test_a_photo_is_pinned_to_its_step_and_found_there_after_a_restart(
+    open_desk: Callable[..., Desk], tmp_path: Path
+) -> None:
+    desk = open_desk()
+    fit = opened(desk)
+    with_card(desk, fit)
+    pick(desk, fit, "saddles-off")
+    image = QImage(8, 6, QImage.Format.Format_RGB32)
+    image.fill(0x336699)
+    image.save(str(tmp_path / "a.png"))
+    for shown in (1, 2):
+        fit.step.pins.photo_from(tmp_path / "a.png")
+        desk.qtbot.waitUntil(lambda shown=shown: len(fit.step.pins.looks) == shown)
+    pick(desk, fit, "read")
+    assert not fit.step.pins.looks
+    desk = open_desk()
+    other = opened(desk)
+    pick(desk, other, "saddles-off")
+    first = next(iter(other.step.pins.looks))
+    assert first == "card 1, saddles off"
+    QTest.mouseClick(other.step.pins.looks[first], LEFT_BUTTON)
+    assert other.step.pins.view is not None and other.step.pins.view.isVisible()
+    desk.rest()
+
+
+def test_what_is_marked_as_missing_stands_on_top_and_the_wheel_changes_nothing(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    desk.click(fit.boards.buttons["needed"])
+    board = fit.boards._views["needed"]
+    box = board.boxes["tool tape"]
+    box.setFocus()
+    for _ in range(3):
+        desk.press(Qt.Key.Key_Down)
+    assert fit.hand.card.gathered == {"tool tape": Got.TO_GET} and board.said.text() == "To get: tape."
+    spot = QPointF(box.rect().center())
+    wheel = QWheelEvent(
+        spot, box.mapToGlobal(spot), QPoint(), QPoint(0, 120), Qt.MouseButton.NoButton, Qt.KeyboardModifier.NoModifier,
+        Qt.ScrollPhase.NoScrollPhase, False,
+    )  # fmt: skip
+    QApplication.sendEvent(box, wheel)
+    desk.settle()
+    assert box.currentText() == Got.TO_GET and fit.hand.card.gathered == {"tool tape": Got.TO_GET}
+
+
+def test_another_way_is_taken_and_undone_in_one_step(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    sign_until(desk, fit, "mark")
+    desk.click(fit.boards.buttons["routes"])
+    board = fit.boards._views["routes"]
+    names = [route.name for route in board.found]
+    desk.click(board.take[names.index("old bar cut in two") - 1])
+    ids = [step.id for step in steps_in_order(fit.hand.card)]
+    assert "cut" in ids and board.found[0].name == "old bar cut in two" and set(fit.hand.card.done) == {"read"}
+    desk.click(fit.boards.buttons["the card"])
+    pick(desk, fit, "cut")
+    assert "cannot be taken back" in fit.step.caution.text()
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert "cut" not in [step.id for step in steps_in_order(fit.hand.card)]
+
+
+def test_the_way_out_is_offered_backwards_on_the_way_in(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    pick(desk, fit, "out")
+    for move in ("left end down", "turned a quarter"):
+        desk.click(fit.step.way.next)
+        QTest.keyClicks(fit.step.way.next, move)
+        desk.press(Qt.Key.Key_Return)
+    assert fit.step.way.moves.text() == "1  left end down\n2  turned a quarter"
+    pick(desk, fit, "in")
+    assert fit.step.way.moves.text() == "1  turned a quarter\n2  left end down" and not fit.step.way.next.isVisible()
+    pick(desk, fit, "out")
+    desk.click(fit.step.way.last)
+    assert fit.hand.card.poses == ("left end down",)
+
+
+def test_what_is_due_is_ticked_and_the_garage_says_what_comes_first(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    desk.stage("Garage")
+    desk.rest()
+    assert "job open: Rear: " in row_of(desk)
+    fit = opened(desk)
+    sign_until(desk, fit, "drive")
+    desk.press(Qt.Key.Key_Space)
+    desk.click(fit.boards.buttons["torques"])
+    board = fit.boards._views["torques"]
+    first, second = board.looked[0].text(), board.looked[1].text()
+    assert first.startswith("due 20") and first < second
+    desk.stage("Garage")
+    desk.rest()
+    assert first in row_of(desk)
+    opened(desk)
+    desk.click(board.looked[0])
+    assert len(fit.hand.card.looked) == 1
+    desk.stage("Garage")
+    desk.rest()
+    assert first not in row_of(desk) and second in row_of(desk)
+
+
+def row_of(desk: Desk) -> str:
+    """What the Garage says of the car in hand."""
+    (row,) = [row for row in desk.window.findChildren(CarRow) if row.car == desk.workshop.car]
+    return row.accessibleName()

@@ -149,7 +149,8 @@ class JobCard:
     """done, notes: by step. values: by check and side, `K1`, `K7.left`. torques, bolts: by fastener. skipped: steps with the
     reason why they do not apply. gathered: by what is needed. order: steps as somebody moved them, empty for that of the
     program. seen: steps with their texts as they were when the card was last brought up to date, to mark what changed.
-    poses: the way the bar came out, move by move. started: date."""
+    poses: the way the bar came out, move by move. looked: what was due and was looked at again, as its date says it. started:
+    date."""
 
     number: int
     title: str
@@ -166,6 +167,7 @@ class JobCard:
     order: tuple[str, ...] = ()
     seen: tuple[tuple[str, str], ...] = ()
     poses: tuple[str, ...] = ()
+    looked: tuple[str, ...] = ()
 
     def with_done(self, step: str, done: Done | None) -> JobCard:
         """Sign a step off, or take that back."""
@@ -196,6 +198,11 @@ class JobCard:
     def with_got(self, what: str, got: Got) -> JobCard:
         """Say whether something is there."""
         return replace(self, gathered=_with(self.gathered, what, None if got is Got.OPEN else got))
+
+    def with_looked(self, what: str, *, on: bool) -> JobCard:
+        """Say that something due was looked at, or that it was not."""
+        rest = tuple(each for each in self.looked if each != what)
+        return replace(self, looked=(*rest, what) if on else rest)
 
     def with_pose(self, pose: str) -> JobCard:
         """One more turn or move of the bar on its way out.
@@ -250,6 +257,7 @@ def card_plain(card: JobCard) -> dict[str, Any]:
         "own": [{"id": each.id, "text": each.text, "after": each.after} for each in card.own],
         "order": list(card.order), "seen": [list(pair) for pair in card.seen],
         "gathered": {what: str(got) for what, got in sorted(card.gathered.items())}, "poses": list(card.poses),
+        "looked": list(card.looked),
     }  # fmt: skip
 
 
@@ -291,5 +299,5 @@ def card_from(data: Mapping[str, Any]) -> JobCard:
         {str(what): Got(got) for what, got in data["gathered"].items()},
         tuple(OwnStep(str(each["id"]), str(each["text"]), str(each["after"])) for each in data["own"]),
         tuple(map(str, data["order"])), tuple((str(step), str(text)) for step, text in data["seen"]),
-        tuple(map(str, data["poses"])),
+        tuple(map(str, data["poses"])), tuple(map(str, data["looked"])),
     )  # fmt: skip

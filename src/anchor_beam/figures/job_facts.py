@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from anchor_beam.core.sides import Axle, AxleKind
-from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job_card import Has, Job, JobCard, JobKind, Lift, LinkJoint
 from anchor_beam.documents.parts.facts import Joints
 from anchor_beam.documents.records import CarFile, EndSetting
-from anchor_beam.words.fitting import holes_from_the_tip
+from anchor_beam.fitting.card import view
+from anchor_beam.fitting.ledger import still_due
+from anchor_beam.words.fitting import due_on, holes_from_the_tip, progress
 from anchor_beam.words.wanted import Work
 
 JOINT = {Joints.BALLS: LinkJoint.BALL, Joints.ROD_ENDS: LinkJoint.ROD_END, Joints.GROMMETS: LinkJoint.GROMMET}
@@ -54,3 +57,14 @@ def still(job: Job, file: CarFile) -> Job:
     """A job with the parts as they are now; what somebody chose stays."""
     now = job_of(file, job.axle)
     return replace(now, kind=job.kind, lift=job.lift, hands=job.hands, has=job.has, joint=job.joint)
+
+
+def open_work(cards: Sequence[JobCard]) -> str:
+    """Job cards of a car that are not finished, and what is due first; empty for none."""
+    views = [(card, view(card)) for card in cards]
+    begun = [
+        f"{card.title}, {progress(seen.done, len(seen.steps))}" for card, seen in views if seen.done < len(seen.steps)
+    ]
+    dues = sorted((each.day, each.what) for card in cards for each in still_due(card))
+    parts = [f"job open: {begun[-1]}{f' and {len(begun) - 1} more' if len(begun) > 1 else ''}"] if begun else []
+    return "; ".join([*parts, *(due_on(day.isoformat(), what) for day, what in dues[:1])])

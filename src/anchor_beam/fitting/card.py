@@ -3,10 +3,12 @@ take."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+import re
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 from enum import StrEnum
 from functools import lru_cache
+from itertools import chain, count
 
 from anchor_beam.documents.job_card import Job, JobCard, OwnStep
 from anchor_beam.errors import InputError
@@ -202,3 +204,19 @@ def ruled_out_by(steps: Sequence[Step], wont: Sequence[str]) -> tuple[str, ...]:
         ("work under a lifted car", lambda step: Tag.LIFTED in step.tags),
     )  # fmt: skip
     return tuple(work for work, is_it in asks if work in wont and any(is_it(step) for step in steps))
+
+
+def pinned(titles: Iterable[str], card: JobCard, step: Step) -> tuple[str, ...]:
+    """Titles of the photos that are pinned to a step."""
+    base = _pin(card, step)
+    return tuple(title for title in titles if title == base or re.fullmatch(rf"{re.escape(base)}, \d+", title))
+
+
+def pin_title(titles: Iterable[str], card: JobCard, step: Step) -> str:
+    """A title that no photo of a step has yet."""
+    taken, base = set(titles), _pin(card, step)
+    return next(each for each in chain((base,), (f"{base}, {i}" for i in count(2))) if each not in taken)
+
+
+def _pin(card: JobCard, step: Step) -> str:
+    return f"card {card.number}, {step.id.replace('-', ' ')}"  # its text may change, its id does not

@@ -113,10 +113,15 @@ def due(card: JobCard) -> tuple[Due, ...]:
     return (*dues, Due("look at bushings, links and paint lines", start + timedelta(days=YEARLY)))
 
 
+def still_due(card: JobCard) -> tuple[Due, ...]:
+    """Of those what nobody looked at yet."""
+    return tuple(each for each in due(card) if each.what not in card.looked)
+
+
 def calendar(card: JobCard, car: str) -> str:
     """The dates as an iCalendar file (RFC 5545), a whole day each."""
     lines = ["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Anchor Beam//job card//EN"]
-    for i, each in enumerate(due(card)):
+    for i, each in enumerate(still_due(card)):
         day, after = each.day.strftime("%Y%m%d"), (each.day + timedelta(days=1)).strftime("%Y%m%d")
         text = _escaped(f"{car}: {each.what} ({card.title})")
         lines += [

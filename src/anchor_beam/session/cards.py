@@ -35,6 +35,16 @@ class Cards:
         heads = sorted(session.heads.items())
         return tuple((document, session.record(document)) for document, head in heads if head.kind == JOB_CARD.name)
 
+    def of(self, car: int) -> tuple[JobCard, ...]:
+        """Those of any car of the garage, as they are kept.
+
+        Raises:
+            StoreError: they cannot be read.
+        """
+        garage = self._workshop.garage
+        heads = sorted(garage.heads(car).items())
+        return tuple(garage.revisions.record(head.revision) for _, head in heads if head.kind == JOB_CARD.name)
+
     def card(self, document: int) -> JobCard | None:
         """One of them, None where it is no longer there."""
         return dict(self.all).get(document)

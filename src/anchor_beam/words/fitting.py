@@ -65,3 +65,8 @@ def first_at(step: int | None) -> str:
 def to_get(what: list[str]) -> str:
     """What is missing, in one sentence."""
     return f"To get: {', '.join(what)}." if what else "Nothing is marked as missing."
+
+
+def due_on(day: str, what: str) -> str:
+    """`due 2026-05-02: check saddle bolts`."""
+    return f"due {day}: {what}"

@@ -4,7 +4,7 @@ one, what it screws into, how it is held and tightened, and when it is looked at
 from __future__ import annotations
 
 from PySide6.QtCore import QSignalBlocker, Qt
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import Strength, Surface, wrench_setting
@@ -18,13 +18,13 @@ from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.job_card import BoltEntry
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.fitting.ledger import Row, due, rows, torque_entry
+from anchor_beam.fitting.ledger import Due, Row, due, rows, torque_entry
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.parse import parse
 from anchor_beam.units.show import show
 from anchor_beam.words import faults
-from anchor_beam.words.fitting import DUE_LATER, ESTIMATE
+from anchor_beam.words.fitting import DUE_LATER, ESTIMATE, due_on
 
 HEADS = ("", "maker's torque", "thread", "class", "on the thread", "estimate", "last turn", "again")
 
@@ -54,9 +54,11 @@ class LedgerBoard(QScrollArea):
         column.addLayout(self._grid)
         column.addWidget(self.said)
         column.addLayout(self._wrench())
-        self.dates = self._small("")
-        self.dates.setWordWrap(True)
-        column.addWidget(self.dates)
+        self.dates = self._small(DUE_LATER)
+        self.looked: list[QCheckBox] = []
+        self._dates = QVBoxLayout()
+        self._dates.addWidget(self.dates)
+        column.addLayout(self._dates)
         column.addStretch()
         self.setWidget(inner)
         self.lines: dict[str, _Line] = {}
@@ -124,9 +126,24 @@ class LedgerBoard(QScrollArea):
                 self.lines[name] = _Line(self, self._bridge, self._hand, name)
             self.lines[name].show_row(self._grid, i, row)
         dates = due(card)
-        self.dates.setText(
-            DUE_LATER if not dates else "\n".join(f"{each.day.isoformat()}: {each.what}" for each in dates)
-        )
+        self.dates.setVisible(not dates)
+        lines = tuple(due_on(each.day.isoformat(), each.what) for each in dates)
+        if lines != tuple(box.text() for box in self.looked):
+            for box in self.looked:
+                box.hide()
+                box.deleteLater()
+            self.looked = [self._looked(line, each) for line, each in zip(lines, dates, strict=True)]
+        for box, each in zip(self.looked, dates, strict=True):
+            box.setChecked(each.what in card.looked)
+
+    def _looked(self, line: str, each: Due) -> QCheckBox:
+        box = QCheckBox(line)
+        box.setToolTip("looked at")
+        box.clicked.connect(lambda on: self.say(
+            self._hand.change(lambda card: card.with_looked(each.what, on=on), "Looked at again" if on else "Still due")
+        ))  # fmt: skip
+        self._dates.addWidget(box)
+        return box
 
 
 class _Line:

@@ -40,7 +40,7 @@ class FitPage(Split):
         self.panel = FitPanel(bridge, self.hand)
         self.steps = StepsList(bridge.theme, self.hand)
         self.empty = Label(NO_CARD)
-        self.step = StepView(bridge, self.hand)
+        self.step = StepView(bridge, files, self.hand)
         self.at_car: AtCar | None = None
         views: dict[str, Callable[[], QWidget]] = {
             "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),

@@ -9,8 +9,10 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
+from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.pins import Pins
 from anchor_beam.desk.stages.fit.way import Way
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
@@ -31,9 +33,10 @@ from anchor_beam.words.fitting import BY_HAND, why_here
 class StepView(QScrollArea):
     """Of the step in hand."""
 
-    def __init__(self, bridge: Bridge, hand: InHand) -> None:
+    def __init__(self, bridge: Bridge, files: Files, hand: InHand) -> None:
         super().__init__()
         self._bridge, self._hand = bridge, hand
+        self.pins = Pins(bridge, files, hand)
         theme, px = bridge.theme, bridge.theme.px
         self.setWidgetResizable(True)
         self.setFrameShape(QScrollArea.Shape.NoFrame)
@@ -88,6 +91,7 @@ class StepView(QScrollArea):
         self.skip.clicked.connect(self._skip)
         notes, row = QHBoxLayout(), QHBoxLayout()
         notes.addWidget(self.note, stretch=1)
+        notes.addWidget(self.pins)
         row.addWidget(self.sign, stretch=1)
         row.addWidget(self.skip)
         row.addWidget(self.stuck)

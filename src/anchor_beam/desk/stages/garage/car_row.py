@@ -29,6 +29,8 @@ from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
 from anchor_beam.words.endings import sentence
 
+MOST_LINES = 4  # under the name
+
 
 class CarRow(QWidget):
     """Click or Enter puts the car on the bench; with Ctrl it gets a window of its own."""
@@ -45,6 +47,7 @@ class CarRow(QWidget):
         self._drawing: Drawing | None = None
         self.damaged = False
         self._lines: list[str] = []
+        self._work = ""  # job cards that are open, and what is due
         self.setAccessibleName(name)
         self._slot = f"row {id(self)}"
         jobs, slot = bridge.jobs, self._slot
@@ -81,11 +84,14 @@ class CarRow(QWidget):
 
     def read(self) -> None:
         """Read the car and work out how it balances, as it stands now."""
+        from anchor_beam.figures.job_facts import open_work  # a start needs no jobs
+
         session, garage = self._bridge.workshop.session, self._bridge.workshop.garage
         at = garage.at(self.car)
         self._read_at = at.changed_at
         try:
             file = session.file if session is not None and session.car == self.car else garage.file(self.car)
+            self._work = open_work(self._bridge.workshop.cards.of(self.car))
         except StoreError as problem:
             self.damaged, self._drawing = True, None
             why = problem.message.partition("cannot be read: ")[2] or problem.message  # its name stands above
@@ -127,7 +133,8 @@ class CarRow(QWidget):
         if file.pair.left_in_event:
             typical = f"open: it stands in its event setting “{file.pair.event}”; {typical}"
         kept = f"settings kept: {len(file.settings)}; edits: {acts}"
-        return [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
+        lines = [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
+        return [*lines, self._work] if self._work else lines
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, theme = QPainter(self), self._bridge.theme
@@ -147,11 +154,11 @@ class CarRow(QWidget):
         painter.drawText(x, px(38), self._name)
         painter.setFont(theme.font(Size.NORMAL))
         room = self.width() - x - px(10)
+        step = 22 if len(self._lines) < MOST_LINES else 18
         for i, line in enumerate(self._lines):
-            painter.setPen(theme.colour(Tone.INK if i == 1 else Tone.SOFT))
-            painter.drawText(
-                x, px(62 + 22 * i), painter.fontMetrics().elidedText(line, Qt.TextElideMode.ElideRight, room)
-            )
+            painter.setPen(theme.colour(Tone.INK if i in (1, MOST_LINES - 1) else Tone.SOFT))
+            text = painter.fontMetrics().elidedText(line, Qt.TextElideMode.ElideRight, room)
+            painter.drawText(x, px(62 + step * i), text)
         painter.setPen(QPen(theme.colour(Tone.HAIRLINE), 1.0))
         painter.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
         if on_bench:

@@ -62,7 +62,7 @@ class GaragePage(Split):
         self.panel = GaragePanel(bridge, files)
         self.panel.made.connect(self._look_at_it)
         self.fill(stacked(self.welcome, self.search, self.nothing, self.list), self.panel)
-        bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING, then=self._show)
+        bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.READINGS, then=self._show)
         bridge.listen(self, to=Part.UNITS, then=self._read_all)
 
     @property
