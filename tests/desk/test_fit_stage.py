@@ -345,7 +345,9 @@ def test_what_is_due_is_ticked_and_the_garage_says_what_comes_first(desk: Desk, 
     desk.rest()
     assert first in row_of(desk)
     opened(desk)
-    desk.click(board.looked[0])
+    box = board.looked[0]
+    QTest.mouseClick(box, LEFT_BUTTON, pos=QPoint(8, box.height() // 2))
+    desk.settle()
     assert len(fit.hand.card.looked) == 1
     desk.stage("Garage")
     desk.rest()
