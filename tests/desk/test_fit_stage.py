@@ -66,7 +66,7 @@ def sign_until(desk: Desk, fit: FitPage, step: str) -> None:
 
 
 def test_the_empty_stage_says_what_to_do_and_a_card_takes_two_presses(desk: Desk, fit: FitPage) -> None:
-    assert fit.empty.isVisible() and "New card" in fit.empty.text() and not fit.step.isVisible()
+    assert fit.empty.isVisible() and "make a card" in fit.empty.text() and not fit.step.isVisible()
     card = with_card(desk, fit)
     assert card.title.startswith("Rear: ") and fit.step.isVisible() and not fit.empty.isVisible()
     assert fit.step.text.text() == steps_in_order(card)[0].text

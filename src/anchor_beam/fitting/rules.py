@@ -67,6 +67,7 @@ RULES = _rules(
     (T.LINKS_ON, T.SNUGGED, "one tight bolt moves the next hole: all are started first"),
     (T.CLAMPS_ON, T.SNUGGED, "one tight bolt moves the next hole: all are started first"),
     (T.SNUGGED, T.LOWERED, "all of it is snug before the car stands on it"),
+    (T.SNUGGED, T.PUT_BACK, "wires and liners go over what is in its place"),
     (T.PUT_BACK, T.LOWERED, "nothing may hang unhooked when the car moves"),
     (T.WHEELS_ON, T.LOWERED, "it stands on its wheels"),
     (T.PUT_BACK, T.WHEELS_ON, "wires and liners are reached with the wheels off"),

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 NO_CARD = (
-    "No card yet. Choose what kind of work it is, then “New card”: its steps come in an order that can be worked, each with "
-    "the "
-    "reason for its place."
+    "No card yet. Say on the right what kind of work it is, then make a card: its steps come in an order that can be worked, "
+    "each with the reason for its place."
 )
 FASTER_IS_NOT_BETTER = (
     "Times are of practised hands to a first time; rust doubles them. What was cut does not come back. "

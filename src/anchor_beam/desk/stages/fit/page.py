@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QHBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
@@ -54,6 +54,7 @@ class FitPage(Split):
         self.steps.moved.connect(self._move)
         self.hand.changed.connect(self._fill)
         self._fill()
+        self.panel.made.connect(self.steps.rows.setFocus)
         self.panel.wants_large.connect(self.show_large)
         self.panel.wants_paper.connect(self._write)
         self.panel.wants_calendar.connect(self._write_dates)
@@ -68,19 +69,29 @@ class FitPage(Split):
         row = QHBoxLayout(holder)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(1)
-        px = self._bridge.theme.px
-        self.empty.setWordWrap(True)
-        self.empty.setFont(self._bridge.theme.font(Size.LARGE))
-        self.empty.setContentsMargins(px(60), px(50), px(60), 0)
-        self.empty.setAlignment(Qt.AlignmentFlag.AlignTop)
-        row.addWidget(self.empty, stretch=1)
+        row.addWidget(self._nothing_yet(), stretch=1)
         row.addWidget(self.steps)
         row.addWidget(self.step, stretch=1)
         return holder
 
+    def _nothing_yet(self) -> QWidget:
+        px = self._bridge.theme.px
+        self.nothing_yet = QWidget()
+        column = QVBoxLayout(self.nothing_yet)
+        column.setContentsMargins(px(60), px(50), px(60), 0)
+        column.setSpacing(px(16))
+        self.empty.setWordWrap(True)
+        self.empty.setFont(self._bridge.theme.font(Size.LARGE))
+        self.first = QPushButton("Make the first card")
+        self.first.clicked.connect(self.panel.add_card)
+        column.addWidget(self.empty)
+        column.addWidget(self.first, alignment=Qt.AlignmentFlag.AlignLeft)
+        column.addStretch()
+        return self.nothing_yet
+
     def _fill(self) -> None:
         card = self.hand.card is not None
-        self.empty.setVisible(not card)
+        self.nothing_yet.setVisible(not card)
         self.steps.setVisible(card)
         self.step.setVisible(card)
 

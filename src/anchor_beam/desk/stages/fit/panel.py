@@ -32,6 +32,7 @@ class FitPanel(Panel):
     wants_paper = Signal()
     wants_calendar = Signal()
     wants_large = Signal()
+    made = Signal()  # a card
 
     def __init__(self, bridge: Bridge, hand: InHand) -> None:
         super().__init__(bridge.theme)
@@ -62,7 +63,7 @@ class FitPanel(Panel):
             self.has[each].clicked.connect(self._chosen)
             self.add(self.has[each])
         self.new = QPushButton("New card")
-        self.new.clicked.connect(self._add)
+        self.new.clicked.connect(self.add_card)
         self.add(self.new)
         self.ruled = Caution(self.theme)
         self.add(self.ruled)
@@ -144,7 +145,8 @@ class FitPanel(Panel):
             self._tell(self._hand.change(lambda card: brought_up_to_date(card, job), "Job changed",
                                          "its steps follow; what was done stays where the step does."))  # fmt: skip
 
-    def _add(self) -> None:
+    def add_card(self) -> None:
+        """Make a card of what the boxes say, and take it in hand."""
         job = self._job()
         if job is None:
             return
@@ -152,6 +154,7 @@ class FitPanel(Panel):
         made: list[int] = []
         if self._bridge.attempt(lambda: made.append(self._bridge.workshop.cards.add(title, job))):
             self._hand.take(made[0])
+            self.made.emit()
 
     def _again(self) -> None:
         document, card = self._hand.document, self._hand.card
