@@ -127,6 +127,15 @@ def acts(bridge: Bridge, window: Window) -> Iterator[tuple[str, Callable[[], obj
             yield f"looking at {name} of the links", strip.buttons[name].click
     yield "the travel handle", lambda: page.posture.to(0.03)
     yield "ride height", lambda: page.posture.to(0.0)
+    yield "back at Fit", lambda: window.show_stage("Fit")
+    page = window.page("Fit")
+    yield "a job card", page.panel.add_card
+    for name in (*page.boards.buttons, "the card"):
+        yield f"looking at {name} of a job", page.boards.buttons[name].click
+    for _ in range(3):
+        yield "a signature", page.hand.sign
+    yield "a step at the car", page.show_large
+    yield "away from the car", page.at_car.hide
     yield "back at Bars", lambda: window.show_stage("Bars")
     page = window.page("Bars")
     for strip in (page.boards, page.strip):
@@ -154,6 +163,11 @@ def main(repeats: int) -> int:
         for stage in STAGES:  # made once, as a user has after a minute
             window.show_stage(stage.name)
             rest(bridge)
+        page = window.page("Fit")
+        while page.ahead():
+            rest(bridge)
+        page.show_large()
+        page.at_car.hide()
         page = window.page("Links")
         while page.ahead():  # one board after another, as while nobody works
             rest(bridge)

@@ -5,8 +5,8 @@ from __future__ import annotations
 import csv
 import io
 
-from PySide6.QtCore import QSignalBlocker, Qt
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import QSignalBlocker, Qt, QTimer
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
@@ -16,9 +16,12 @@ from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.job_card import Got
 from anchor_beam.drawings.shapes import Size, Tone
-from anchor_beam.fitting.gather import Needed, needed
+from anchor_beam.fitting.gather import Group, Needed, needed
+from anchor_beam.immutable import immutable
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import first_at, to_get
+
+AT_ONCE = 8  # lines that are made in one turn
 
 
 class GatherBoard(QScrollArea):
@@ -48,44 +51,62 @@ class GatherBoard(QScrollArea):
         column.addLayout(self._grid)
         column.addStretch()
         self.setWidget(inner)
-        self._shown: tuple[tuple[str, str, int | None], ...] = ()
-        self.boxes: dict[str, QComboBox] = {}
-        hand.changed.connect(self._show)
+        self._heads = {group: self._label(group.upper(), soft=True) for group in Group}
+        self._lines: dict[str, _Line] = {}
+        self._more = QTimer(self)
+        self._more.setSingleShot(True)
+        self._more.setInterval(0)
+        self._more.timeout.connect(self._show)
+        hand.tell(self, self._show)
         bridge.listen(self, to=Part.UNITS, then=self._show)
+        self._show()
+
+    @property
+    def boxes(self) -> dict[str, Box]:
+        """What is said of each thing."""
+        return {key: line.there for key, line in self._lines.items()}
 
     def _show(self) -> None:
+        """A few new lines at a time: a list of thirty takes more than one turn of the event loop may."""
         card = self._hand.card
         found = () if card is None else needed(card, self._bridge.units)
-        lines = tuple((each.key, each.what, each.step) for each in found)
-        if lines != self._shown:
-            self._shown = lines
-            self._make(found)
-        for each in found:
-            with QSignalBlocker(self.boxes[each.key]):
-                self.boxes[each.key].setCurrentText(each.got)
+        known = {each.key for each in found}
+        for key in [key for key in self._lines if key not in known]:
+            self._lines.pop(key).remove()
+        new = [each for each in found if each.key not in self._lines]
+        for each in new[:AT_ONCE]:
+            self._lines[each.key] = self._line(each)
+        if len(new) > AT_ONCE:
+            self._more.start()
+        self._arrange([each for each in found if each.key in self._lines])
         self.said.setText(to_get([each.what for each in found if each.got is Got.TO_GET]))
         self.write.setVisible(bool(found))
 
-    def _make(self, found: tuple[Needed, ...]) -> None:
-        while (item := self._grid.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
-        self.boxes, row, group = {}, 0, ""
+    def _arrange(self, found: list[Needed]) -> None:
+        row, group = 0, ""
+        for head in self._heads.values():
+            head.hide()
         for each in found:
             if each.group != group:
                 group = each.group
-                self._grid.addWidget(self._label(group.upper(), soft=True), row, 0)
+                self._grid.addWidget(self._heads[each.group], row, 0)
+                self._heads[each.group].show()
                 row += 1
-            box = Box()
-            box.addItems([str(got) for got in Got])
-            box.setAccessibleName(f"{each.what}: whether it is there")
-            box.activated.connect(lambda index, key=each.key: self._said(key, tuple(Got)[index]))
-            self.boxes[each.key] = box
-            self._grid.addWidget(self._label(each.what), row, 0)
-            self._grid.addWidget(self._label(first_at(each.step), soft=True), row, 1)
-            self._grid.addWidget(box, row, 2)
+            line = self._lines[each.key]
+            line.what.setText(each.what)
+            line.first.setText(first_at(each.step))
+            with QSignalBlocker(line.there):
+                line.there.setCurrentText(each.got)
+            for column, cell in enumerate((line.what, line.first, line.there)):
+                self._grid.addWidget(cell, row, column)
             row += 1
+
+    def _line(self, each: Needed) -> _Line:
+        box = Box()
+        box.addItems([str(got) for got in Got])
+        box.setAccessibleName(f"{each.what}: whether it is there")
+        box.activated.connect(lambda index, key=each.key: self._say(key, tuple(Got)[index]))
+        return _Line(self._label(each.what), self._label("", soft=True), box)
 
     def _label(self, text: str, *, soft: bool = False) -> Label:
         label = Label(text)
@@ -94,7 +115,7 @@ class GatherBoard(QScrollArea):
             label.setStyleSheet(in_tone(Tone.SOFT))
         return label
 
-    def _said(self, key: str, got: Got) -> None:
+    def _say(self, key: str, got: Got) -> None:
         problem = self._hand.change(lambda card: card.with_got(key, got), f"Marked: {got}")
         if problem is not None:
             self._bridge.complain(problem)
@@ -109,3 +130,18 @@ class GatherBoard(QScrollArea):
         for each in needed(card, self._bridge.units):
             table.writerow((each.what, str(each.group), each.step or "", str(each.got)))
         self._files.table_out(f"{card.title} needs", text.getvalue())
+
+
+@immutable(eq=False)
+class _Line:
+    """One thing: what, where it is needed first, whether it is there."""
+
+    what: Label
+    first: Label
+    there: Box
+
+    def remove(self) -> None:
+        """Off the board."""
+        for cell in (self.what, self.first, self.there):
+            cell.hide()
+            cell.deleteLater()

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from PySide6.QtCore import QObject, Signal
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.documents.job_card import JobCard
@@ -24,6 +25,10 @@ class InHand(QObject):
         self.card: JobCard | None = None
         self.view: CardView | None = None
         self.step = ""
+
+    def tell(self, view: QWidget, show: Callable[[], None]) -> None:
+        """Have a view shown anew when something changes while somebody looks at it; its board says when it is looked at."""
+        self.changed.connect(lambda: show() if view.isVisible() else None)
 
     @property
     def at(self) -> CardStep | None:

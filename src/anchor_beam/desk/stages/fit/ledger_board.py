@@ -62,7 +62,7 @@ class LedgerBoard(QScrollArea):
         column.addStretch()
         self.setWidget(inner)
         self.lines: dict[str, _Line] = {}
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
         bridge.listen(self, to=Part.UNITS, then=self._show)
 
     def _small(self, text: str) -> Label:

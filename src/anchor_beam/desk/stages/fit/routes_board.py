@@ -44,7 +44,7 @@ class RoutesBoard(QScrollArea):
         self.setWidget(inner)
         self.found: tuple[Route, ...] = ()
         self.take: list[QPushButton] = []
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
 
     def _show(self) -> None:
         card = self._hand.card

@@ -65,7 +65,7 @@ class TemplateBoard(QWidget):
         for view in self.views.values():
             both.addWidget(view, stretch=1)
         row.addLayout(both, stretch=1)
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
         bridge.listen(self, to=Part.READINGS | Part.UNITS, then=self._show)
         self._show()
 
