@@ -164,7 +164,7 @@ def test_a_torque_without_its_unit_stays_as_typed_until_it_has_one(desk: Desk, f
     with_card(desk, fit)
     desk.click(fit.boards.buttons["torques"])
     board = fit.boards.findChildren(type(fit.boards._views["torques"]))[0]
-    name, line = next((name, line) for name, line in board.lines.items() if line.thread.isVisible())
+    name, line = next((name, line) for name, line in board.fasteners.items() if line.thread.isVisible())
     desk.click(line.torque)
     QTest.keyClicks(line.torque, "55")
     desk.press(Qt.Key.Key_Return)

@@ -5,17 +5,17 @@ from __future__ import annotations
 import csv
 import io
 
-from PySide6.QtCore import QSignalBlocker, Qt, QTimer
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import QSignalBlocker, QTimer
+from PySide6.QtWidgets import QHBoxLayout, QPushButton
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.fit.hand import InHand
-from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.job_card import Got
-from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.drawings.shapes import Size
 from anchor_beam.fitting.gather import Group, Needed, needed
 from anchor_beam.immutable import immutable
 from anchor_beam.session.workshop import Part
@@ -24,34 +24,22 @@ from anchor_beam.words.fitting import first_at, to_get
 AT_ONCE = 8  # lines that are made in one turn
 
 
-class GatherBoard(QScrollArea):
+class GatherBoard(ScrolledBoard):
     """A line for each thing, under the head of its group."""
 
     def __init__(self, bridge: Bridge, files: Files, hand: InHand) -> None:
-        super().__init__()
+        super().__init__(bridge.theme)
         self._bridge, self._files, self._hand = bridge, files, hand
-        px = bridge.theme.px
-        self.setWidgetResizable(True)
-        self.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        inner = QWidget()
-        column = QVBoxLayout(inner)
-        column.setContentsMargins(px(14), px(8), px(10), px(8))
         head = QHBoxLayout()
         self.said = Label()
         self.write = QPushButton("Write this list…")
         self.write.clicked.connect(self._write)
         head.addWidget(self.said, stretch=1)
         head.addWidget(self.write)
-        column.addLayout(head)
-        self._grid = QGridLayout()
-        self._grid.setHorizontalSpacing(px(14))
-        self._grid.setVerticalSpacing(px(4))
+        self.column.addLayout(head)
+        self._grid = self.lines(14, 4)
         self._grid.setColumnStretch(0, 1)
-        column.addLayout(self._grid)
-        column.addStretch()
-        self.setWidget(inner)
-        self._heads = {group: self._label(group.upper(), soft=True) for group in Group}
+        self._heads = {group: self.label(group.upper(), soft=True) for group in Group}
         self._lines: dict[str, _Line] = {}
         self._more = QTimer(self)
         self._more.setSingleShot(True)
@@ -106,14 +94,7 @@ class GatherBoard(QScrollArea):
         box.addItems([str(got) for got in Got])
         box.setAccessibleName(f"{each.what}: whether it is there")
         box.activated.connect(lambda index, key=each.key: self._say(key, tuple(Got)[index]))
-        return _Line(self._label(each.what), self._label("", soft=True), box)
-
-    def _label(self, text: str, *, soft: bool = False) -> Label:
-        label = Label(text)
-        label.setFont(self._bridge.theme.font(Size.SMALL if soft else Size.NORMAL))
-        if soft:
-            label.setStyleSheet(in_tone(Tone.SOFT))
-        return label
+        return _Line(self.label(each.what, Size.NORMAL), self.label("", soft=True), box)
 
     def _say(self, key: str, got: Got) -> None:
         problem = self._hand.change(lambda card: card.with_got(key, got), f"Marked: {got}")

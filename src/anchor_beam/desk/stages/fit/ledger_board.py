@@ -3,20 +3,21 @@ one, what it screws into, how it is held and tightened, and when it is looked at
 
 from __future__ import annotations
 
-from PySide6.QtCore import QSignalBlocker, Qt
-from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import QSignalBlocker
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QVBoxLayout
 
 from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import Strength, Surface, wrench_setting
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.job_card import BoltEntry
-from anchor_beam.drawings.shapes import Size, Tone
+from anchor_beam.drawings.shapes import Tone
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.fitting.ledger import Due, Row, due, rows, torque_entry
 from anchor_beam.session.workshop import Part
@@ -29,50 +30,26 @@ from anchor_beam.words.fitting import DUE_LATER, ESTIMATE, due_on
 HEADS = ("", "maker's torque", "thread", "class", "on the thread", "estimate", "last turn", "again")
 
 
-class LedgerBoard(QScrollArea):
+class LedgerBoard(ScrolledBoard):
     """A line for each fastener; below, a wrench with an extension, and the dates."""
 
     def __init__(self, bridge: Bridge, hand: InHand) -> None:
-        super().__init__()
+        super().__init__(bridge.theme)
         self._bridge, self._hand = bridge, hand
-        px = bridge.theme.px
-        self.setWidgetResizable(True)
-        self.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        inner = QWidget()
-        column = QVBoxLayout(inner)
-        column.setContentsMargins(px(14), px(8), px(10), px(8))
-        column.setSpacing(px(8))
         self.said = Caution(bridge.theme)
-        self._grid = QGridLayout()
-        self._grid.setHorizontalSpacing(px(10))
-        self._grid.setVerticalSpacing(px(4))
+        self._grid = self.lines(10, 4)
         for i, head in enumerate(HEADS):
-            label = self._small(head)
-            label.setStyleSheet(in_tone(Tone.SOFT))
-            self._grid.addWidget(label, 0, i)
-        column.addLayout(self._grid)
-        column.addWidget(self.said)
-        column.addLayout(self._wrench())
-        self.dates = self._small(DUE_LATER)
+            self._grid.addWidget(self.label(head, soft=True), 0, i)
+        self.column.addWidget(self.said)
+        self.column.addLayout(self._wrench())
+        self.dates = self.label(DUE_LATER)
         self.looked: list[QCheckBox] = []
         self._dates = QVBoxLayout()
         self._dates.addWidget(self.dates)
-        column.addLayout(self._dates)
-        column.addStretch()
-        self.setWidget(inner)
-        self.lines: dict[str, _Line] = {}
+        self.column.addLayout(self._dates)
+        self.fasteners: dict[str, _Line] = {}
         hand.tell(self, self._show)
         bridge.listen(self, to=Part.UNITS, then=self._show)
-
-    def _small(self, text: str) -> Label:
-        label = Label(text)
-        label.setFont(self._bridge.theme.font(Size.SMALL))
-        return label
-
-    def label(self) -> Label:
-        """A cell of the ledger."""
-        return self._small("")
 
     def _wrench(self) -> QHBoxLayout:
         """What a torque wrench must be set to with an extension on it."""
@@ -88,7 +65,7 @@ class LedgerBoard(QScrollArea):
             line.setAccessibleName(words)
             line.setFixedWidth(px(74))
             line.editingFinished.connect(self._set)
-            row.addWidget(self._small(words))
+            row.addWidget(self.label(words))
             row.addWidget(line)
             self.wrench[name] = line
         self.setting = Label()
@@ -119,12 +96,12 @@ class LedgerBoard(QScrollArea):
         if card is None:
             return
         known = {row.fastener.id: row for row in rows(card)}
-        for name in [name for name in self.lines if name not in known]:
-            self.lines.pop(name).remove()
+        for name in [name for name in self.fasteners if name not in known]:
+            self.fasteners.pop(name).remove()
         for i, (name, row) in enumerate(known.items(), start=1):
-            if name not in self.lines:
-                self.lines[name] = _Line(self, self._bridge, self._hand, name)
-            self.lines[name].show_row(self._grid, i, row)
+            if name not in self.fasteners:
+                self.fasteners[name] = _Line(self, self._bridge, self._hand, name)
+            self.fasteners[name].show_row(self._grid, i, row)
         dates = due(card)
         self.dates.setVisible(not dates)
         lines = tuple(due_on(each.day.isoformat(), each.what) for each in dates)

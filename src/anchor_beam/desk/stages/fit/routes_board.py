@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QGridLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QPushButton
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
-from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.job_card import Job
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.fitting.card import brought_up_to_date
@@ -18,30 +17,17 @@ from anchor_beam.words.fitting import FASTER_IS_NOT_BETTER, from_to, ruled_out
 HEADS = ("way", "time", "steps", "hands", "alignment after", "cannot be taken back", "")
 
 
-class RoutesBoard(QScrollArea):
+class RoutesBoard(ScrolledBoard):
     """A line for each way, that of the card first."""
 
     def __init__(self, bridge: Bridge, hand: InHand) -> None:
-        super().__init__()
+        super().__init__(bridge.theme)
         self._bridge, self._hand = bridge, hand
-        px = bridge.theme.px
-        self.setWidgetResizable(True)
-        self.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        inner = QWidget()
-        column = QVBoxLayout(inner)
-        column.setContentsMargins(px(14), px(8), px(10), px(8))
-        column.setSpacing(px(10))
-        self._grid = QGridLayout()
-        self._grid.setHorizontalSpacing(px(16))
-        self._grid.setVerticalSpacing(px(8))
+        self._grid = self.lines(16, 8)
         self._grid.setColumnStretch(5, 1)
-        column.addLayout(self._grid)
-        self.said = self._label(FASTER_IS_NOT_BETTER, soft=True)
+        self.said = self.label(FASTER_IS_NOT_BETTER, soft=True)
         self.said.setWordWrap(True)
-        column.addWidget(self.said)
-        column.addStretch()
-        self.setWidget(inner)
+        self.column.addWidget(self.said)
         self.found: tuple[Route, ...] = ()
         self.take: list[QPushButton] = []
         hand.tell(self, self._show)
@@ -57,7 +43,7 @@ class RoutesBoard(QScrollArea):
                 widget.hide()
                 widget.deleteLater()
         for i, head in enumerate(HEADS if found else ()):
-            self._grid.addWidget(self._label(head, soft=True), 0, i)
+            self._grid.addWidget(self.label(head, soft=True), 0, i)
         for row, route in enumerate(found, start=1):
             self._line(row, route)
 
@@ -69,26 +55,19 @@ class RoutesBoard(QScrollArea):
             f"{for_good}. {never}" if never else for_good,
         )  # fmt: skip
         for i, text in enumerate(texts):
-            label = self._label(text)
+            label = self.label(text, Size.NORMAL)
             label.setWordWrap(i == len(texts) - 1)
             if i == len(texts) - 1 and (route.for_good or never):
                 label.setStyleSheet(in_tone(Tone.WARNING))
             self._grid.addWidget(label, row, i)
         if row == 1:
-            self._grid.addWidget(self._label("on the card", soft=True), row, len(texts))
+            self._grid.addWidget(self.label("on the card", soft=True), row, len(texts))
             return
         button = QPushButton("take it")
         button.setAccessibleName(f"take the way: {route.name}")
         button.clicked.connect(lambda _=False, job=route.job: self._take(job))
         self.take.append(button)
         self._grid.addWidget(button, row, len(texts))
-
-    def _label(self, text: str, *, soft: bool = False) -> Label:
-        label = Label(text)
-        label.setFont(self._bridge.theme.font(Size.SMALL if soft else Size.NORMAL))
-        if soft:
-            label.setStyleSheet(in_tone(Tone.SOFT))
-        return label
 
     def _take(self, job: Job) -> None:
         problem = self._hand.change(lambda card: brought_up_to_date(card, job), "Another way",
