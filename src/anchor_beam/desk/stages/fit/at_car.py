@@ -3,7 +3,7 @@ arrows go on and back, M goes to what is measured, N to a note, Escape closes.""
 
 from __future__ import annotations
 
-from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer
+from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QFont, QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -46,6 +46,8 @@ class _Note(BenchLine):
 
 class AtCar(QFrame):
     """Over the window while it is open."""
+
+    left = Signal()
 
     def __init__(self, bridge: Bridge, hand: InHand, window: QWidget) -> None:
         super().__init__(window)
@@ -161,6 +163,7 @@ class AtCar(QFrame):
 
     def hideEvent(self, event: QHideEvent) -> None:
         self._clock.stop()
+        self.left.emit()
         super().hideEvent(event)
 
     def _keep_note(self) -> None:

@@ -110,6 +110,7 @@ class FitPage(Split):
         """The step in hand alone, to be read from two metres."""
         if self.at_car is None:
             self.at_car = AtCar(self._bridge, self.hand, self.window())
+            self.at_car.left.connect(self.steps.rows.setFocus)
         self.at_car.open()
 
     def _write(self) -> None:
