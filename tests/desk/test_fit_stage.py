@@ -358,3 +358,15 @@ def row_of(desk: Desk) -> str:
     """What the Garage says of the car in hand."""
     (row,) = [row for row in desk.window.findChildren(CarRow) if row.car == desk.workshop.car]
     return row.accessibleName()
+
+
+def test_in_a_narrow_window_the_card_is_there_though_the_panel_is_folded(open_desk: Callable[..., Desk]) -> None:
+    desk = open_desk()
+    with_card(desk, opened(desk))
+    desk = open_desk()
+    desk.window.resize(880, 700)
+    fit = opened(desk)
+    assert not fit.panel.isVisible() and fit.hand.card is not None and fit.step.isVisible()
+    fit.steps.rows.setFocus()
+    desk.press(Qt.Key.Key_Space)
+    assert len(fit.hand.card.done) == 1

@@ -176,7 +176,7 @@ def brought_up_to_date(card: JobCard, job: Job) -> JobCard:
 
 def short(text: str) -> str:
     """The beginning of a step's text, for a list."""
-    words = text.split(":")[0].split(". ")[0].split(", ")[0]
+    words = text.split(":")[0].split(". ")[0].split(", ")[0].rstrip(".")
     return words if len(words) <= 60 else f"{words[:57]}…"
 
 

@@ -120,7 +120,9 @@ class CheckFields(QWidget):
         rule = Label(check.rule)
         rule.setFont(self._font(Size.SMALL))
         rule.setStyleSheet(in_tone(Tone.SOFT))
-        head.addWidget(rule)
+        rule.setWordWrap(self._times > 1.0)
+        if self._times == 1.0:
+            head.addWidget(rule)
         head.addStretch()
         if check.kind is None:
             look = QCheckBox("it does")
@@ -149,6 +151,8 @@ class CheckFields(QWidget):
         self._verdicts[check.key].setFixedWidth(px(round(52 * self._times)))
         head.addWidget(self._verdicts[check.key])
         column.addLayout(head)
+        if self._times > 1.0:  # a line of its own: the head is wide
+            column.addWidget(rule)
         how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
         how.setWordWrap(True)
         how.setFont(self._font(Size.SMALL))

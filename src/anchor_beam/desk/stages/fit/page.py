@@ -24,6 +24,7 @@ from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.fitting.card import moved_to, steps_in_order
 from anchor_beam.fitting.ledger import calendar
+from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import NO_CARD
 
 LIST = 262  # px of the list of steps
@@ -53,7 +54,8 @@ class FitPage(Split):
         self.fill(self.boards, self.panel)
         self.steps.moved.connect(self._move)
         self.hand.changed.connect(self._fill)
-        self._fill()
+        self._fill()  # the panel may be folded away, so it is the page that listens
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.READINGS, then=self.hand.refresh)
         self.panel.made.connect(self.steps.rows.setFocus)
         self.panel.wants_large.connect(self.show_large)
         self.panel.wants_paper.connect(self._write)

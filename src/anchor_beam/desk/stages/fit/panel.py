@@ -20,7 +20,6 @@ from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import AnchorBeamError
 from anchor_beam.figures.job_facts import job_of, still
 from anchor_beam.fitting.card import brought_up_to_date, needs_ruled_out
-from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import progress, ruled_out, time_left
 
 MOST_OPEN = 6
@@ -94,7 +93,6 @@ class FitPanel(Panel):
         self.add(self.own)
         self.finish()
         hand.changed.connect(self._show)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.READINGS, then=hand.refresh)
 
     def _button(self, text: str, act: Callable[[], object]) -> QPushButton:
         button = QPushButton(text)
