@@ -370,3 +370,15 @@ def test_in_a_narrow_window_the_card_is_there_though_the_panel_is_folded(open_de
     fit.steps.rows.setFocus()
     desk.press(Qt.Key.Key_Space)
     assert len(fit.hand.card.done) == 1
+
+
+def test_who_signs_is_said_once_and_stands_at_the_step(desk: Desk, fit: FitPage) -> None:
+    desk.click(fit.panel.signs)
+    QTest.keyClicks(fit.panel.signs, "Ann")
+    desk.press(Qt.Key.Key_Return)
+    with_card(desk, fit)
+    desk.press(Qt.Key.Key_Space)
+    (done,) = fit.hand.card.done.values()
+    assert done.by == "Ann"
+    desk.press(Qt.Key.Key_Up)
+    assert fit.step.head.text().endswith(f"signed {done.at[:10]} by Ann")

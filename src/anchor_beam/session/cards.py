@@ -17,6 +17,7 @@ if TYPE_CHECKING:
     from anchor_beam.documents.job_card import Job, JobCard
     from anchor_beam.session.workshop import Workshop
 
+SIGNS = "signs job cards"  # the choice of the garage
 Change = Callable[["JobCard"], "JobCard"]
 
 
@@ -96,7 +97,20 @@ class Cards:
         if after != before:
             self._do(document, after, said, more)
 
-    def sign(self, document: int, step: str, by: str = "") -> None:
+    @property
+    def signs_as(self) -> str:
+        """Who signs in this garage, empty for nobody in particular."""
+        return self._workshop.garage.choice(SIGNS) or ""
+
+    def sign_as(self, name: str) -> None:
+        """Say who signs from now on.
+
+        Raises:
+            StoreError: it was not kept.
+        """
+        self._workshop.garage.choose(SIGNS, name.strip())
+
+    def sign(self, document: int, step: str) -> None:
         """Sign a step off, with time and person.
 
         Raises:
@@ -108,7 +122,7 @@ class Cards:
         card = self._require(document)
         if why := may_sign(card, step):
             raise InputError("step", why)
-        after = card.with_done(step, Done(_now(), by.strip()))
+        after = card.with_done(step, Done(_now(), self.signs_as))
         text = next(short(each.step.text) for each in view(card).steps if each.step.id == step)
         then = view(after)
         following = "all steps are done." if then.next is None else f"next: {short(then.next.step.text)}."

@@ -33,11 +33,12 @@ def time_left(low: float, high: float) -> str:
 
 def from_to(low: float, high: float) -> str:
     """`1 h 20 to 3 h`; minutes."""
-    return f"{_hours(low)} to {_hours(high)}"
+    one, other = _hours(low), _hours(high)
+    return f"{one.removesuffix(' min') if other.endswith(' min') else one} to {other}"
 
 
 def _hours(minutes: float) -> str:
-    whole = round(minutes / 5.0) * 5
+    whole = round(minutes / 5.0) * 5 if minutes > 10.0 else round(minutes)
     return f"{whole} min" if whole < 60 else f"{whole // 60} h" + (f" {whole % 60:02d}" if whole % 60 else "")
 
 
@@ -69,3 +70,8 @@ def to_get(what: list[str]) -> str:
 def due_on(day: str, what: str) -> str:
     """`due 2026-05-02: check saddle bolts`."""
     return f"due {day}: {what}"
+
+
+def signed(day: str, by: str) -> str:
+    """`signed 2026-04-18 by Ann`."""
+    return f"signed {day} by {by}" if by else f"signed {day}"

@@ -82,7 +82,7 @@ class InHand(QObject):
         step = self.step
         return self.change(lambda card: card.with_note(step, text.strip()), "Note kept")
 
-    def sign(self, by: str = "") -> AnchorBeamError | None:
+    def sign(self) -> AnchorBeamError | None:
         """Sign the step in hand off and go to the next that can be done, or take its signature back; why not."""
         cards, at = self._bridge.workshop.cards, self.at
         if self.document is None or at is None:
@@ -92,7 +92,7 @@ class InHand(QObject):
                 cards.take_back(self.document, at.step.id)
                 self.refresh()
                 return None
-            cards.sign(self.document, at.step.id, by)
+            cards.sign(self.document, at.step.id)
         except AnchorBeamError as problem:
             self._bridge.complain(problem)
             return problem

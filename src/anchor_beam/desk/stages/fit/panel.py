@@ -54,6 +54,16 @@ class FitPanel(Panel):
         self.two = QCheckBox("two people")
         self.two.clicked.connect(self._chosen)
         self.add(self.two)
+        self.signs = BenchLine()
+        self.signs.setMaxLength(60)
+        self.signs.setFixedWidth(self.theme.px(148))
+        self.signs.setPlaceholderText("your name")
+        self.signs.setAccessibleName("who signs")
+        self.signs.setText(bridge.workshop.cards.signs_as)
+        self.signs.editingFinished.connect(
+            lambda: bridge.attempt(lambda: bridge.workshop.cards.sign_as(self.signs.text()))
+        )
+        self.row("Signed by", self.signs)
         self.has: dict[Has, QCheckBox] = {}
         for each in Has:
             if each in (Has.BONDED, Has.DRILL, Has.CUT):

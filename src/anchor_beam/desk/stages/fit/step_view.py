@@ -27,7 +27,7 @@ from anchor_beam.fitting.card import CardStep, State, cautions_of, short
 from anchor_beam.fitting.fasteners import FASTENERS, STOP, WONT_MOVE
 from anchor_beam.fitting.step import Deed
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.fitting import BY_HAND, why_here
+from anchor_beam.words.fitting import BY_HAND, from_to, signed, why_here
 
 
 class StepView(QScrollArea):
@@ -107,7 +107,10 @@ class StepView(QScrollArea):
         if at is None or self._hand.view is None:
             return
         step = at.step
-        self.head.setText(f"{at.number} · {step.posture} · {step.minutes[0]:.0f} to {step.minutes[1]:.0f} min")
+        card = self._hand.card
+        done = None if card is None else card.done.get(step.id)
+        signature = "" if done is None else f" · {signed(done.at[:10], done.by)}"
+        self.head.setText(f"{at.number} · {step.posture} · {from_to(*step.minutes)}{signature}")
         self.text.setText(step.text)
         by_id = {each.step.id: each.step for each in self._hand.view.steps}
         self.why.setText("" if at.why is None else why_here(short(by_id[at.why[0]].text), at.why[1]))
