@@ -12,7 +12,9 @@ from pathlib import Path
 OD, BUDGET, TILT, VARIANT = "bench.rear.bar.od", "aim.budget", "tilt", "car.variant"
 FIRST, STEP = 0.015, 1e-6  # m; each edit of the bar adds steps, so that the diameter says how many edits there were
 NEAREST = 0.5  # m on the tilt's first row, which counts as well
-LEAST = 5  # edits before a kill, so that each of the four counts
+KINDS = 5  # of edits, each of another document
+LEAST = KINDS  # edits before a kill, so that each of them counts
+NOTED = "read"  # the step of the demo's job card that has the note
 TESTS = Path(__file__).resolve().parent.parent
 
 
@@ -27,17 +29,23 @@ def hammer(garage: str) -> int:
     from anchor_beam.documents.readings import Reading
     from anchor_beam.session.edits import Choose, Edit, SetReading, SetValue
     from anchor_beam.session.outcome import Saved
+    from anchor_beam.session.workshop import Workshop
 
     QApplication(sys.argv[:1])
     done = [int(sys.argv[2])]
 
-    def nth(number: int) -> Edit:
-        """A bar, a reading of an aid, a constraint and a word about the car in turn: four documents of one car."""
-        if number % 4 == 0:
-            return SetValue(OD, FIRST + number * STEP)
-        if number % 4 == 1:
-            return SetReading(TILT, None, "rise", Reading(NEAREST + number * STEP), 0)
-        return SetValue(BUDGET, float(number)) if number % 4 == 2 else Choose(VARIANT, f"{number}")
+    def nth(number: int, workshop: Workshop) -> object:
+        """A bar, a reading of an aid, a constraint, a word about the car and a note on a job card in turn: documents of one
+        car."""
+        if number % KINDS == 4:
+            ((document, _),) = workshop.cards.all
+            workshop.cards.change(document, lambda card: card.with_note(NOTED, f"{number}"), "note")
+            return workshop.session.outcome
+        edits: tuple[Edit, ...] = (
+            SetValue(OD, FIRST + number * STEP), SetReading(TILT, None, "rise", Reading(NEAREST + number * STEP), 0),
+            SetValue(BUDGET, float(number)), Choose(VARIANT, f"{number}"),
+        )  # fmt: skip
+        return workshop.do(edits[number % KINDS])
 
     def edit() -> None:
         for window in QApplication.topLevelWidgets():
@@ -46,7 +54,7 @@ def hammer(garage: str) -> int:
                 if page.aid is None:
                     page.open_aid(TILT, None)
                 done[0] += 1
-                if isinstance(window.bridge.workshop.do(nth(done[0])), Saved):
+                if isinstance(nth(done[0], window.bridge.workshop), Saved):
                     sys.stdout.write(f"{done[0]}\n")
                     sys.stdout.flush()
 
@@ -82,8 +90,10 @@ def edits_in(garage: Path) -> int:
         bar, tilt = file.bench.rear.bar.od.value - FIRST, rows[0][0].value - NEAREST if rows and rows[0][0] else 0.0
         assert workshop.session.undo is not None  # the journal is whole as well
         word = int(file.car.variant) if file.car.variant.isdigit() else 0
-        counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value), word))
-        assert counts == list(range(counts[-1] - 3, counts[-1] + 1))  # in the order in which they were made
+        ((_, card),) = workshop.cards.all
+        note = int(card.notes.get(NOTED, "0"))
+        counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value), word, note))
+        assert counts == list(range(counts[-1] - KINDS + 1, counts[-1] + 1))  # in the order in which they were made
         return counts[-1]
 
 
