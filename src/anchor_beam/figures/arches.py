@@ -13,6 +13,7 @@ from anchor_beam.core.car.bars import bars
 from anchor_beam.core.car.batches import joined
 from anchor_beam.core.car.corner import settle
 from anchor_beam.core.car.mirror import mirrored_bars
+from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.measure.heights import ride_heights
 from anchor_beam.core.sides import CORNERS, Axle
 from anchor_beam.documents.records import CarFile
@@ -70,6 +71,12 @@ def rims(file: CarFile) -> np.ndarray:
 
 def least_room(now: Results, known: Arches, lateral: float) -> Room | None:
     """At a lateral acceleration [m/s^2], in the turn in which it is less; None where the car does not settle there."""
+    ending = now.ending_of(Phase.MIDDLE)
+    tips = None if ending is None else ending.tips_at
+    if (
+        tips is not None and tips < lateral
+    ):  # known already, and nothing takes as long as to look for what is not there
+        return None
     turns, car = both_turns(now.car), now.car
     pair = bars([(now.front.wheel_bar, now.rear.wheel_bar)])
     state = settle(turns.both, joined([pair, mirrored_bars(pair)]), lateral)
