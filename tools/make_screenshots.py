@@ -35,7 +35,7 @@ PATIENCE = 20.0  # s that a picture waits for its bands
 
 
 def main() -> None:
-    """Every stage in the light look, Bars in the dark one, and the working of the margin."""
+    """Every stage in the light look, the step at the car in the dark one, and the working of the margin."""
     OUT.mkdir(parents=True, exist_ok=True)
     app, jobs = QApplication([]), Jobs()
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
@@ -78,8 +78,6 @@ def main() -> None:
         window.header.beam.asked.emit()
         _keep(bridge, window, "working")
         window.working.close_panel()
-        bridge.theme.choose("dark")
-        _keep(bridge, window, "bars-dark")
         window.close()
     jobs.close()
     app.processEvents()
@@ -97,6 +95,8 @@ def _links(bridge: Bridge, window: Window) -> None:
     page.strips[Axle.REAR]._views["clearance"].table.selectRow(0)
     page.posture.to(0.045)
     _keep(bridge, window, "clearance")
+    page.boards.buttons["placing a mount"].click()
+    _keep(bridge, window, "placing")
     page.boards.buttons["from the side"].click()
     page.strips[Axle.REAR].buttons["lengths"].click()
     page.posture.to(0.0)
@@ -110,9 +110,11 @@ def _fit(bridge: Bridge, window: Window) -> None:
         page.boards.buttons[board].click()
         if name:
             _keep(bridge, window, name)
+    bridge.theme.choose("dark")
     page.show_large()
     _keep(bridge, window, "at-the-car")
     page.at_car.hide()
+    bridge.theme.choose("light")
 
 
 def _keep(bridge: Bridge, window: Window, name: str) -> None:

@@ -8,6 +8,7 @@ import pytest
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
+from anchor_beam.demo.team import wicken_estate
 from anchor_beam.documents.job_card import (
     BoltEntry,
     Got,
@@ -19,10 +20,16 @@ from anchor_beam.documents.job_card import (
     card_plain,
     new_card,
 )
+from anchor_beam.drawings.bar_below import Marked, bar_from_below
+from anchor_beam.drawings.shapes import Line
 from anchor_beam.errors import InputError
+from anchor_beam.figures.job_sheet import job_sheet
+from anchor_beam.figures.picture import picture
+from anchor_beam.figures.shown_step import shown_on_card
 from anchor_beam.fitting.card import steps_in_order
 from anchor_beam.fitting.gather import Group, needed, still_to_get, with_tools_of
 from anchor_beam.fitting.routes import routes
+from anchor_beam.session.edits import UseSetting
 from anchor_beam.units.kinds import System
 
 JOB = Job(
@@ -82,3 +89,18 @@ def test_a_way_is_written_move_by_move() -> None:
         card = card.with_pose("further")
     with pytest.raises(InputError, match="40 moves"):
         card.with_pose("still further")
+
+
+def test_what_is_missing_stands_on_the_printed_card() -> None:
+    assert "To get" not in job_sheet("Finch", CARD, System.METRIC).tools
+    assert "To get: tape." in job_sheet("Finch", CARD.with_got("tool tape", Got.TO_GET), System.METRIC).tools
+
+
+def test_a_bar_without_links_is_drawn_without_saddles() -> None:
+    file = wicken_estate()
+    hooked, fixed = (
+        bar_from_below(shown_on_card(picture(use(file)), Axle.REAR, System.METRIC), Marked.NOTHING)
+        for use in (UseSetting("rear bar, soft hole").apply, UseSetting("beam bar, for comparison").apply)
+    )
+    closed = [sum(isinstance(item, Line) and item.closed for item in drawing.items) for drawing in (hooked, fixed)]
+    assert closed == [2, 0]

@@ -38,7 +38,7 @@ class Marked(StrEnum):
 
 
 def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
-    """The bar with its clamps and holes, counted from the tip; what the step is about is ringed."""
+    """The bar with its clamps, where it has any, and holes, counted from the tip; what the step is about is ringed."""
     tone, bar = tone_of(shown.axle), shown.bar
     points = [_mirrored(point) for point in plan_points(bar, shown.forward, 0.0)]
     size = max(0.045, 1.9 * bar.bar.section.od)
@@ -50,7 +50,7 @@ def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
             double=shown.axle is Axle.REAR,
         )
     ]
-    clamps = [_mirrored((-y, 0.0)) for y in bar.bar.pivots]
+    clamps = [] if shown.fixed else [_mirrored((-y, 0.0)) for y in bar.bar.pivots]
     for at in clamps:
         items.append(Line(rectangle(at, 0.045, size), Tone.INK, Pen.PART, closed=True, fill=Tone.SHEET))
     for side in Side:

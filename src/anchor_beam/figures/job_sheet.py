@@ -9,12 +9,13 @@ from anchor_beam.documents.job_card import JobCard
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.fitting.card import CardStep, State, cautions_of, tools_of, view
 from anchor_beam.fitting.checks import CHECKS
+from anchor_beam.fitting.gather import still_to_get
 from anchor_beam.fitting.ledger import Row, rows
 from anchor_beam.sheets.job_card import JobSheet, PrintedStep
 from anchor_beam.sheets.page import paper_for
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
-from anchor_beam.words.fitting import ESTIMATE, progress, time_left
+from anchor_beam.words.fitting import ESTIMATE, progress, time_left, to_get
 
 TICKS = {State.DONE: "✓", State.SKIPPED: "–"}
 
@@ -27,9 +28,11 @@ def job_sheet(car: str, card: JobCard, units: System) -> JobSheet:
         head = str(each.step.phase) if each.step.phase != phase else ""
         phase = each.step.phase
         steps.append(PrintedStep(str(each.number), head, each.step.text, _under(each), TICKS.get(each.state, "")))
+    missing = list(still_to_get(card, units))
+    tools = f"Tools: {', '.join(tools_of(card))}." + (f" {to_get(missing)}" if missing else "")
     return JobSheet(
         f"{car}: {card.title}", f"{date.today().isoformat()}, Anchor Beam {__version__}",
-        f"{progress(seen.done, len(seen.steps))}; {time_left(*seen.minutes)}.", f"Tools: {', '.join(tools_of(card))}.",
+        f"{progress(seen.done, len(seen.steps))}; {time_left(*seen.minutes)}.", tools,
         tuple(steps), tuple((row.fastener.name, torque_text(row, units)) for row in rows(card)), paper_for(units),
     )  # fmt: skip
 

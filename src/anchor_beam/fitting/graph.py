@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from anchor_beam.errors import InputError
-from anchor_beam.fitting.step import Deed, Phase, Step, Tag
+from anchor_beam.fitting.step import Deed, Phase, Step
 from anchor_beam.immutable import immutable
 
 PHASES = tuple(Phase)
@@ -162,8 +162,3 @@ def _hidden(order: tuple[Step, ...]) -> list[str]:
         f"{name} is hidden by “{step.id}” before it is final"
         for i, step in enumerate(order) for name in step.hides if final.get(name, -1) > i
     ]  # fmt: skip
-
-
-def is_settled(step: Step) -> bool:
-    """Whether its final tightening waits for the weight on the wheels."""
-    return Tag.EYES_FINAL in step.tags or Tag.BONDED_FINAL in step.tags

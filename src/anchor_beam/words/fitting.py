@@ -10,7 +10,6 @@ FASTER_IS_NOT_BETTER = (
     "Times are of practised hands to a first time; rust doubles them. What was cut does not come back. "
     "Loosen for room what costs least first: steer, jack one hub, fold the links, then hangers, liner, subframe."
 )
-GONE = "This card is no longer there."
 BY_HAND = "Space signs the step off. Arrow keys go through the steps."
 ESTIMATE = "estimate, not the maker's: use the maker's figure"
 WAY_OUT = "How the bar comes out, move by move: the way in is this one backwards."

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field, model_validator
+from pydantic import BaseModel, Field, field_validator
 
 from anchor_beam.core.fastener.grip import Into
 from anchor_beam.core.fastener.torque import Strength, Surface
@@ -100,8 +100,9 @@ class TemplateQuestion(BaseModel):
     mirrored: bool = False
     file: Annotated[str, Field(max_length=400)] | None = None
 
-    @model_validator(mode="after")
-    def _ending(self) -> TemplateQuestion:
-        if self.file is not None and not self.file.lower().endswith((".pdf", ".svg", ".dxf")):
+    @field_validator("file")
+    @classmethod
+    def _ending(cls, file: str | None) -> str | None:
+        if file is not None and not file.lower().endswith((".pdf", ".svg", ".dxf")):
             raise ValueError("the file's ending says what it becomes: .pdf, .svg or .dxf")
-        return self
+        return file

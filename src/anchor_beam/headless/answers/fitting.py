@@ -15,7 +15,7 @@ from anchor_beam.documents.job_card import Job
 from anchor_beam.documents.whole_file import write_bytes
 from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.drawings.template import Mark, wrap_drawing
-from anchor_beam.errors import InputError, StoreError
+from anchor_beam.errors import InputError
 from anchor_beam.fitting.card import cautions_of
 from anchor_beam.fitting.graph import in_own_order, reasons
 from anchor_beam.fitting.jobs import steps_of
@@ -105,13 +105,16 @@ def template(question: TemplateQuestion) -> dict[str, Any]:
         Mark(Face.NEAR, along, down, question.near_hole_mm * MM, "near"),
         Mark(Face.FAR, along, down, question.far_hole_mm * MM, "far"),
     )  # fmt: skip
-    drawing = wrap_drawing(sheet, marks, "Frame template", mirrored=question.mirrored)
+    try:
+        drawing = wrap_drawing(sheet, marks, "Frame template", mirrored=question.mirrored)
+    except InputError as problem:
+        raise problem.at("from_top_mm") from problem
     if question.file is not None:
         path = Path(question.file)
         try:
             write_bytes(path, _file(drawing, path.suffix.lower()))
         except OSError as problem:
-            raise StoreError("file", f"The file could not be written: {problem.strerror}.") from problem
+            raise InputError("file", f"The file could not be written: {problem.strerror}.") from problem
     sign = -1.0 if question.mirrored else 1.0
     holes = [(sign * mark.along, sheet.place(mark.face, mark.from_edge), mark.diameter) for mark in marks]
     return {
