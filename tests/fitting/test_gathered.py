@@ -4,25 +4,14 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-import pytest
-
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import wicken_estate
-from anchor_beam.documents.job_card import (
-    BoltEntry,
-    Got,
-    Has,
-    Job,
-    JobKind,
-    LinkJoint,
-    card_from,
-    card_plain,
-    new_card,
-)
+from anchor_beam.documents.job import Has, Job, JobKind, LinkJoint
+from anchor_beam.documents.job_card import BoltEntry, Got, new_card
+from anchor_beam.documents.job_card_plain import card_from, card_plain
 from anchor_beam.drawings.bar_below import Marked, bar_from_below
 from anchor_beam.drawings.shapes import Line
-from anchor_beam.errors import InputError
 from anchor_beam.figures.job_sheet import job_sheet
 from anchor_beam.figures.picture import picture
 from anchor_beam.figures.shown_step import shown_on_card
@@ -78,17 +67,6 @@ def test_routes_tell_what_cannot_be_taken_back_and_what_asks_for_alignment() -> 
     assert next(iter(found)) == "as it stands"
     assert routes(cut.job)[0].name == "old bar cut in two"  # that of the card comes first
     assert "old bar cut in two" not in {route.name for route in routes(replace(JOB, off=""))}  # nothing to cut
-
-
-def test_a_way_is_written_move_by_move() -> None:
-    card = CARD.with_pose("left end down").with_pose(" turned a quarter ")
-    assert card.poses == ("left end down", "turned a quarter") and card_from(card_plain(card)) == card
-    with pytest.raises(InputError, match="Say how the bar moved"):
-        card.with_pose("  ")
-    for _ in range(38):
-        card = card.with_pose("further")
-    with pytest.raises(InputError, match="40 moves"):
-        card.with_pose("still further")
 
 
 def test_what_is_missing_stands_on_the_printed_card() -> None:

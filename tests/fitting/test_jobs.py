@@ -11,7 +11,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint, OwnStep, new_card
+from anchor_beam.documents.job import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job_card import OwnStep, new_card
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.card import moved_to, steps_in_order, view
 from anchor_beam.fitting.checks import CHECKS

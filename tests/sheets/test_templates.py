@@ -13,10 +13,10 @@ from pypdf import PdfReader
 from anchor_beam.core.sides import Axle
 from anchor_beam.core.template.wrap import Face, Section, wrapped
 from anchor_beam.demo.team import team
-from anchor_beam.documents.builds import PLATE, WRAP
 from anchor_beam.documents.readings import Reading
+from anchor_beam.documents.templates import PLATE, WRAP
 from anchor_beam.drawings.shapes import Circle, Drawing
-from anchor_beam.drawings.template import Mark, plate_drawing, wrap_drawing
+from anchor_beam.drawings.template import Hole, Mark, plate_drawing, wrap_drawing
 from anchor_beam.errors import InputError
 from anchor_beam.figures.template import template_drawings
 from anchor_beam.session.edits import SetReading
@@ -27,7 +27,10 @@ POINT = 25.4 / 72.0  # mm
 DOT = 25.4 / 600.0  # mm, of a printer of 600 dots an inch
 SHEET = wrapped(Section(0.050, 0.080, 0.006))
 MARKS = (Mark(Face.NEAR, 0.080, 0.040, 0.016, "sleeve"), Mark(Face.FAR, 0.080, 0.040, 0.0105, "bolt"))
-PLATES = {size: plate_drawing(size, 0.060, ((0.020, 0.030, 0.0105),), "plate", mirrored=False) for size in (0.1, 0.5)}
+PLATES = {
+    size: plate_drawing(size, 0.060, (Hole((0.020, 0.030), 0.0105, "1"),), "plate", mirrored=False)
+    for size in (0.1, 0.5)
+}
 
 
 def straight_lines(path: Path, page: int = 0) -> list[tuple[float, float]]:

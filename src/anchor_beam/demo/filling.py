@@ -10,7 +10,8 @@ from dataclasses import replace
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import team
-from anchor_beam.documents.job_card import BoltEntry, Done, Has, JobCard, TorqueEntry, Value, new_card
+from anchor_beam.documents.job import Has
+from anchor_beam.documents.job_card import BoltEntry, Done, JobCard, TorqueEntry, Value, new_card
 from anchor_beam.documents.kinds import JOB_CARD
 from anchor_beam.documents.records import CarFile
 from anchor_beam.figures.job_facts import job_of

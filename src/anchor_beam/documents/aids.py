@@ -7,7 +7,8 @@ from __future__ import annotations
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.aid import Aid, Entry
-from anchor_beam.documents.builds import BUILDS, PLACING, TEMPLATES
+from anchor_beam.documents.builds import BUILDS, PLACING
+from anchor_beam.documents.templates import TEMPLATES
 from anchor_beam.units.kinds import Kind
 
 PHOTO = "bar-photo"  # its rows are places in a picture: four marks, then the bar

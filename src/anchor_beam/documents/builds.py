@@ -75,42 +75,6 @@ BUILDS: tuple[Aid, ...] = (
         source="docs/theory/links.md, Splines",
     ),
 )  # fmt: skip
-WRAP, PLATE = "frame-template", "plate-template"
-DRILLING = (
-    "Battery off, fuel and lines clear, look behind both walls. Two diameters to every edge. "
-    "A hole cannot be taken back."
-)
-TEMPLATES: tuple[Aid, ...] = (
-    Aid(
-        WRAP, "Around a frame", "wrapped paper", DRILLING,
-        (
-            Entry("width", "Frame, across", FINE, (15.0, 300.0), "Near side to far side.", 50.0),
-            Entry("height", "Frame, height", FINE, (15.0, 400.0), "Top to underside.", 80.0),
-            Entry("corner", "Corner radius", FINE, (0.0, 60.0), "Outside; 0 for a sharp edge.", 6.0),
-            Entry("paper", "Paper, thick", FINE, (0.05, 1.0), "0.1 for plain paper, 0.3 for card.", 0.1),
-            Entry("sleeve", "Hole, near wall", FINE, (3.0, 60.0), "Of the crush sleeve.", 16.0),
-            Entry("bolt", "Hole, far wall", FINE, (3.0, 60.0), "Of the bolt: the sleeve stops on this wall.", 10.5),
-            Entry("along", "From the datum", FINE, (-600.0, 600.0), "Along the frame, towards the front.", 80.0),
-            Entry("down", "From the top", FINE, (3.0, 390.0), "Down the near side.", 40.0),
-            Entry("right_along", "Right, from the datum", FINE, (-600.0, 600.0), "Where it was measured apart."),
-            Entry("right_down", "Right, from the top", FINE, (3.0, 390.0), "Where it was measured apart."),
-        ),
-        (), (), per_axle=True, source="docs/theory/fitting.md, Wrapped paper",
-    ),
-    Aid(
-        PLATE, "Flat plate", "holes in a plate", DRILLING,
-        (
-            Entry("width", "Plate, across", FINE, (10.0, 600.0), "", 100.0),
-            Entry("height", "Plate, high", FINE, (10.0, 600.0), "", 60.0),
-        ),
-        (
-            Entry("x", "across", FINE, (0.0, 600.0), "From the left edge, of the left side's plate."),
-            Entry("y", "up", FINE, (0.0, 600.0), "From the lower edge."),
-            Entry("hole", "hole", FINE, (1.0, 120.0), "Diameter."),
-        ),
-        (), per_axle=True, source="docs/theory/fitting.md, Templates",
-    ),
-)  # fmt: skip
 PLACING = Aid(
     "placing", "Placing a mount", "where a kit leaves it free",
     "Hold the mount up before you drill: no brake pipe, wire or seam behind it. Mark from datum holes on each side as "
@@ -133,4 +97,3 @@ PLACING = Aid(
     (), per_axle=True, source="docs/theory/links.md, Placing",
 )  # fmt: skip
 BUILD = {build.key: build for build in BUILDS}
-TEMPLATE = {template.key: template for template in TEMPLATES}

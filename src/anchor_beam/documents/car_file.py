@@ -88,9 +88,29 @@ BarDocument = create_model(
     holes_mm=(HolesDocument, ...),
     **figures(BAR_FIELDS),
 )  # fmt: skip
+Degrees = Annotated[FiniteFloat, Field(ge=-20.0, le=20.0)]
+
+
+class WheelsDocument(BaseModel):
+    """An angle of both wheels."""
+
+    model_config = STRICT
+    left: Degrees
+    right: Degrees
+
+
+class AlignmentDocument(BaseModel):
+    """Toe and camber as they were read with a setting on the car."""
+
+    model_config = STRICT
+    read: Note
+    toe_deg: WheelsDocument | None = None
+    camber_deg: WheelsDocument | None = None
+
+
 EndDocument = create_model(
     "EndDocument", __base__=Sourced, bar=(BarDocument, ...), connected=(bool, True),
-    fitted=(bool, True), bought=(Bought, ()),
+    fitted=(bool, True), bought=(Bought, ()), alignment=(AlignmentDocument | None, None),
     hole_left=(Annotated[int, Field(ge=1)], ...), hole_right=(Annotated[int, Field(ge=1)], ...),
     pickup=(Annotated[int, Field(ge=1)], 1), **figures(END_FIELDS),
 )  # fmt: skip

@@ -97,7 +97,7 @@ def _worn(kept: KeptSetting, record: Record) -> Setting:
         part: Part = record(of.worn)
         return EndSetting(
             part.bar, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.worn, of.link_part, of.bracket,
-            of.bushings, of.pickup,
+            of.bushings, of.pickup, of.alignment,
         )  # fmt: skip
 
     return Setting(kept.name, end(kept.front), end(kept.rear), kept.state)
@@ -259,7 +259,7 @@ def _kept(setting: Setting) -> KeptSetting:
         assert of.worn is not None  # given by `_end`
         return KeptEnd(
             of.worn, of.state, of.hole_left, of.hole_right, of.link_left, of.link_right, of.link_part, of.bracket,
-            of.bushings, of.pickup,
+            of.bushings, of.pickup, of.alignment,
         )  # fmt: skip
 
     return KeptSetting(setting.name, end(setting.front), end(setting.rear), setting.state)

@@ -6,88 +6,21 @@ The steps themselves are not kept: `fitting` makes them from the job, so that a 
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import field, replace
 from enum import StrEnum
 from typing import Any
 
 from anchor_beam.core.fastener.torque import Strength, Surface
-from anchor_beam.core.sides import Axle
+from anchor_beam.documents.job import Job
+from anchor_beam.documents.poses import MOST_POSES, Pose
+from anchor_beam.documents.remarks import MOST_REMARKS, Remark
+from anchor_beam.documents.stacks import MOST_LAYERS, Stack
 from anchor_beam.errors import InputError
 from anchor_beam.immutable import immutable
 
 MOST_CARDS, MOST_STEPS = 200, 400  # of a car, of a card
 LONGEST = 1000  # characters of a note
-MOST_POSES = 40
-
-
-class JobKind(StrEnum):
-    """What sort of work it is."""
-
-    ONE_PIECE = "one-piece bar"
-    SPLINED = "splined bar with arms"
-    NONE_BEFORE = "bar where there was none"
-    NO_LINKS = "bar without links"
-    LINK_SWAP = "links only"
-    RELOCATION = "bracket moved"
-    SUBFRAME = "bar with the subframe down"
-    BRACE = "brace with the bar"
-    LATERAL_ROD = "lateral rod"
-    LAUNCH = "launch bar"
-    WELD_IN = "weld-in bar"
-    STANDARD = "back to standard"
-    OWN = "a job of your own"
-
-
-class Lift(StrEnum):
-    """What the car is lifted with."""
-
-    RAMP = "ramp"
-    STANDS = "jack and stands"
-    FLOOR = "floor, no lift"
-
-
-class LinkJoint(StrEnum):
-    """What the links have at their ends."""
-
-    BALL = "ball studs"
-    ROD_END = "rod ends"
-    GROMMET = "post and grommets"
-    BONDED = "bonded bushes"
-    NONE = "no links"
-
-
-class Has(StrEnum):
-    """What is in the way or comes along."""
-
-    SENSOR = "level or speed sensor"
-    EXHAUST = "exhaust in the way"
-    BRACE = "brace in the kit"
-    COLLARS = "collars"
-    TRAY = "tray or liner"
-    SHARED = "bolt that holds more than the bar"
-    BONDED = "bonded bushings"
-    DRILL = "holes to drill"
-    CUT = "old bar cut in two"
-
-
-@immutable
-class Job:
-    """What a card is made from. off, on: names of the parts that come off and go on, empty for none. hole: in which the links
-    are to hang, in words. links: lengths of left and right [m]. hands: people there. has: what is in the way or comes along.
-    wont: work that Aim rules out. seat: side of the driver."""
-
-    kind: JobKind
-    axle: Axle
-    off: str = ""
-    on: str = ""
-    hole: str = ""
-    links: tuple[float, float] | None = None
-    joint: LinkJoint = LinkJoint.BALL
-    lift: Lift = Lift.STANDS
-    hands: int = 1
-    has: tuple[Has, ...] = ()
-    wont: tuple[str, ...] = ()
-    seat: str = "left"
+MOST_SOURCES = 8  # of one thing
 
 
 @immutable
@@ -108,11 +41,14 @@ class Done:
 
 @immutable
 class OwnStep:
-    """A step of the user's own, after another one."""
+    """A step of the user's own, after another one. tools: as in a list, with commas. minutes: about how long it takes, None
+    where nobody said."""
 
     id: str
     text: str
     after: str
+    tools: str = ""
+    minutes: float | None = None
 
 
 @immutable
@@ -144,13 +80,71 @@ class Got(StrEnum):
     TO_GET = "to get"
 
 
+class Counted(StrEnum):
+    """What the bench says of something from the kit."""
+
+    OPEN = "not tried"
+    GOOD = "good"
+    REWORK = "rework it"
+    MISSING = "missing"
+    WRONG = "wrong part"
+
+    @property
+    def strands(self) -> bool:
+        """Whether the car would stand without it."""
+        return self in (Counted.MISSING, Counted.WRONG)
+
+
+@immutable
+class Source:
+    """Where something can be had. price: in the user's currency, None where it is not known."""
+
+    where: str
+    price: float | None = None
+
+
+class Hump(StrEnum):
+    """Which way a bar's hump or bow looks once it is in."""
+
+    NOT_SAID = "not said"
+    NONE = "no hump"
+    UP = "up"
+    DOWN = "down"
+    AHEAD = "ahead"
+    BACK = "back"
+
+
+@immutable
+class AsFitted:
+    """How a bar sits. hump, fittings: which way its hump and its grease fittings look; marked: which end its maker marked,
+    empty for none."""
+
+    hump: Hump = Hump.NOT_SAID
+    fittings: Hump = Hump.NOT_SAID
+    marked: str = ""
+
+
+@immutable
+class Odometer:
+    """first: when it was first driven; now: last read [m]; None where nobody read it."""
+
+    first: float | None = None
+    now: float | None = None
+
+    @property
+    def driven(self) -> float | None:
+        """Since the first drive [m], None where it is not known."""
+        return None if self.first is None or self.now is None else self.now - self.first
+
+
 @immutable
 class JobCard:
     """done, notes: by step. values: by check and side, `K1`, `K7.left`. torques, bolts: by fastener. skipped: steps with the
     reason why they do not apply. gathered: by what is needed. order: steps as somebody moved them, empty for that of the
     program. seen: steps with their texts as they were when the card was last brought up to date, to mark what changed.
-    poses: the way the bar came out, move by move. looked: what was due and was looked at again, as its date says it. started:
-    date."""
+    poses: the way the bar came out. looked: what was due and was looked at again, as its date says it. remarks: what was
+    found or decided. stacks: what bolts hold, by fastener. kit: what the bench said, by item. waits: until when a step has to
+    rest, UTC, ISO 8601. sources: where things can be had, by what is needed. started: date."""
 
     number: int
     title: str
@@ -166,8 +160,15 @@ class JobCard:
     own: tuple[OwnStep, ...] = ()
     order: tuple[str, ...] = ()
     seen: tuple[tuple[str, str], ...] = ()
-    poses: tuple[str, ...] = ()
+    poses: tuple[Pose, ...] = ()
     looked: tuple[str, ...] = ()
+    remarks: tuple[Remark, ...] = ()
+    stacks: Mapping[str, Stack] = field(default_factory=dict)
+    kit: Mapping[str, Counted] = field(default_factory=dict)
+    waits: Mapping[str, str] = field(default_factory=dict)
+    sources: Mapping[str, tuple[Source, ...]] = field(default_factory=dict)
+    fitted: AsFitted = AsFitted()
+    odometer: Odometer = Odometer()
 
     def with_done(self, step: str, done: Done | None) -> JobCard:
         """Sign a step off, or take that back."""
@@ -204,17 +205,80 @@ class JobCard:
         rest = tuple(each for each in self.looked if each != what)
         return replace(self, looked=(*rest, what) if on else rest)
 
-    def with_pose(self, pose: str) -> JobCard:
-        """One more turn or move of the bar on its way out.
+    def with_pose(self, pose: Pose) -> JobCard:
+        """One more pose of the bar on its way out.
 
         Raises:
-            InputError: at "pose", it is empty or too long, or there are too many.
+            InputError: at "pose" or "past", it says nothing or half of something, or there are too many.
         """
-        if not 0 < len(pose.strip()) <= LONGEST:
-            raise InputError("pose", "Say how the bar moved.", got=len(pose), accepts=f"up to {LONGEST} letters")
         if len(self.poses) >= MOST_POSES:
             raise InputError("pose", f"A way has {MOST_POSES} moves.", accepts=f"{MOST_POSES} or fewer")
-        return replace(self, poses=(*self.poses, pose.strip()))
+        return replace(self, poses=(*self.poses, pose.checked()))
+
+    def with_remark(self, remark: Remark, at: int | None = None) -> JobCard:
+        """One more remark, or another one in place of that at an index.
+
+        Raises:
+            InputError: at its text, it is not whole, or there are too many.
+        """
+        kept = list(self.remarks)
+        if at is None and len(kept) >= MOST_REMARKS:
+            raise InputError("text", f"A card has {MOST_REMARKS} remarks.", accepts=f"{MOST_REMARKS} or fewer")
+        kept[len(kept) if at is None else at : len(kept) if at is None else at + 1] = [remark.checked()]
+        return replace(self, remarks=tuple(kept))
+
+    def without_remark(self, at: int) -> JobCard:
+        """When one was written by mistake."""
+        return replace(self, remarks=(*self.remarks[:at], *self.remarks[at + 1 :]))
+
+    def with_stack(self, fastener: str, stack: Stack) -> JobCard:
+        """What a bolt holds together.
+
+        Raises:
+            InputError: at "layer", there are too many.
+        """
+        if len(stack.layers) > MOST_LAYERS:
+            raise InputError("layer", f"A stack has {MOST_LAYERS} layers.", accepts=f"{MOST_LAYERS} or fewer")
+        return replace(self, stacks=_with(self.stacks, fastener, None if stack == Stack() else stack))
+
+    def with_counted(self, item: str, counted: Counted) -> JobCard:
+        """What the bench says of something from the kit."""
+        return replace(self, kit=_with(self.kit, item, None if counted is Counted.OPEN else counted))
+
+    def with_wait(self, step: str, until: str | None) -> JobCard:
+        """Until when a step has to rest, None for no longer."""
+        return replace(self, waits=_with(self.waits, step, until))
+
+    def with_source(self, what: str, source: Source) -> JobCard:
+        """One more place where something can be had; the same place again takes the new price.
+
+        Raises:
+            InputError: at "source", it has no name, or there are too many.
+        """
+        name = source.where.strip()
+        if not 0 < len(name) <= 80:
+            raise InputError("source", "Say where it can be had.", accepts="1 to 80 letters")
+        rest = tuple(each for each in self.sources.get(what, ()) if each.where != name)
+        if len(rest) >= MOST_SOURCES:
+            raise InputError("source", f"A thing has {MOST_SOURCES} sources.", accepts=f"{MOST_SOURCES} or fewer")
+        return replace(self, sources=_with(self.sources, what, (*rest, replace(source, where=name))))
+
+    def without_source(self, what: str, where: str) -> JobCard:
+        """When a place has it no longer."""
+        rest = tuple(each for each in self.sources.get(what, ()) if each.where != where)
+        return replace(self, sources=_with(self.sources, what, rest or None))
+
+    def with_odometer(self, odometer: Odometer) -> JobCard:
+        """What the odometer showed.
+
+        Raises:
+            InputError: at "odometer", it would run backwards.
+        """
+        if odometer.driven is not None and odometer.driven < 0.0:
+            raise InputError(
+                "odometer", "It was driven less far now than at the first drive.", accepts="a larger figure"
+            )
+        return replace(self, odometer=odometer)
 
     def with_skipped(self, step: str, why: str) -> JobCard:
         """Say why a step does not apply, or that it does after all."""
@@ -229,75 +293,3 @@ def new_card(number: int, title: str, job: Job, started: str) -> JobCard:
 def _with(mapping: Mapping[str, Any], key: str, value: Any) -> dict[str, Any]:
     rest = {name: each for name, each in mapping.items() if name != key}
     return rest if value is None else {**rest, key: value}
-
-
-def card_plain(card: JobCard) -> dict[str, Any]:
-    """For a document."""
-    job = card.job
-    return {
-        "number": card.number, "title": card.title, "started": card.started,
-        "job": {
-            "kind": str(job.kind), "axle": str(job.axle), "off": job.off, "on": job.on, "hole": job.hole,
-            "links_mm": None if job.links is None else [round(length * 1e3, 6) for length in job.links],
-            "joint": str(job.joint), "lift": str(job.lift), "hands": job.hands, "has": [str(each) for each in job.has],
-            "wont": list(job.wont), "seat": job.seat,
-        },
-        "done": {step: {"at": each.at, "by": each.by} for step, each in sorted(card.done.items())},
-        "values": {check: {"value": each.value, "typed": each.typed} for check, each in sorted(card.values.items())},
-        "notes": dict(sorted(card.notes.items())),
-        "torques": {
-            fastener: {"low_Nm": each.low, "high_Nm": each.high, "typed": each.typed, "source": each.source}
-            for fastener, each in sorted(card.torques.items())
-        },
-        "skipped": dict(sorted(card.skipped.items())),
-        "bolts": {
-            fastener: {"thread": each.thread, "class": str(each.strength), "surface": str(each.surface)}
-            for fastener, each in sorted(card.bolts.items())
-        },
-        "own": [{"id": each.id, "text": each.text, "after": each.after} for each in card.own],
-        "order": list(card.order), "seen": [list(pair) for pair in card.seen],
-        "gathered": {what: str(got) for what, got in sorted(card.gathered.items())}, "poses": list(card.poses),
-        "looked": list(card.looked),
-    }  # fmt: skip
-
-
-def job_from(data: Mapping[str, Any]) -> Job:
-    """The job of a card.
-
-    Raises:
-        KeyError, ValueError, TypeError: the data is not whole.
-    """
-    links = data.get("links_mm")
-    return Job(
-        JobKind(data["kind"]), Axle(data["axle"]), str(data.get("off", "")), str(data.get("on", "")),
-        str(data.get("hole", "")), None if links is None else (float(links[0]) * 1e-3, float(links[1]) * 1e-3),
-        LinkJoint(data.get("joint", LinkJoint.BALL)), Lift(data.get("lift", Lift.STANDS)), int(data.get("hands", 1)),
-        tuple(map(Has, data.get("has", ()))), tuple(map(str, data.get("wont", ()))), str(data.get("seat", "left")),
-    )  # fmt: skip
-
-
-def card_from(data: Mapping[str, Any]) -> JobCard:
-    """What `card_plain` made.
-
-    Raises:
-        KeyError, ValueError, TypeError: the data is not whole.
-    """
-    return JobCard(
-        int(data["number"]), str(data["title"]), job_from(data["job"]), str(data["started"]),
-        {str(step): Done(str(each["at"]), str(each["by"])) for step, each in data["done"].items()},
-        {str(check): Value(float(each["value"]), str(each["typed"])) for check, each in data["values"].items()},
-        {str(step): str(note) for step, note in data["notes"].items()},
-        {
-            str(fastener): TorqueEntry(float(each["low_Nm"]), float(each["high_Nm"]), str(each["typed"]), str(each["source"]))
-            for fastener, each in data["torques"].items()
-        },
-        {str(step): str(why) for step, why in data["skipped"].items()},
-        {
-            str(fastener): BoltEntry(str(each["thread"]), Strength(each["class"]), Surface(each["surface"]))
-            for fastener, each in data["bolts"].items()
-        },
-        {str(what): Got(got) for what, got in data["gathered"].items()},
-        tuple(OwnStep(str(each["id"]), str(each["text"]), str(each["after"])) for each in data["own"]),
-        tuple(map(str, data["order"])), tuple((str(step), str(text)) for step, text in data["seen"]),
-        tuple(map(str, data["poses"])), tuple(map(str, data["looked"])),
-    )  # fmt: skip

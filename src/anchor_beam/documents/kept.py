@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.documents.alignment import Alignment
 from anchor_beam.documents.parts.facts import BracketPart, BushingPart, LinkPart
 from anchor_beam.documents.records import NO_PAIR, BarRecord, BarState, Figure, Pair
 from anchor_beam.immutable import immutable
@@ -22,6 +23,7 @@ class KeptEnd:
     bracket: BracketPart | None = None
     bushings: BushingPart | None = None
     pickup: int = 0
+    alignment: Alignment | None = None
 
 
 @immutable

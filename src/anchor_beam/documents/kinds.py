@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING, Any, Generic, TypeVar
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents import plain
 from anchor_beam.documents.aim import AimRecord
+from anchor_beam.documents.alignment import alignment_from, alignment_plain
 from anchor_beam.documents.kept import KeptBench, KeptEnd, KeptRack, KeptSetting, Part, PartsList, Photo
 from anchor_beam.documents.later import with_later_keys
 from anchor_beam.documents.load_states import LoadState
@@ -23,6 +24,7 @@ from anchor_beam.immutable import immutable
 
 if TYPE_CHECKING:
     from anchor_beam.documents.job_card import JobCard
+    from anchor_beam.documents.own_kind import OwnKind
     from anchor_beam.documents.searches import KeptSearch
 
 R = TypeVar("R")
@@ -59,12 +61,13 @@ class DocumentKind(Generic[R]):
 
 
 def _write_end(end: KeptEnd) -> Plain:
-    return plain.hung_plain(end) | plain.link_figures(end) | plain.bought_plain(end) | {"part": end.worn}
+    rest = plain.bought_plain(end) | alignment_plain(end.alignment)
+    return plain.hung_plain(end) | plain.link_figures(end) | rest | {"part": end.worn}
 
 
 def _read_end(data: Plain) -> KeptEnd:
     rest: Plain = plain.hung_from(data) | plain.links_from(data) | plain.bought_from(data)
-    return KeptEnd(int(data["part"]), **rest)
+    return KeptEnd(int(data["part"]), alignment=alignment_from(data), **rest)
 
 
 def _write_setting(setting: KeptSetting) -> Plain:
@@ -163,17 +166,30 @@ def _read_search(data: Plain, _schema: int) -> KeptSearch:
 
 
 def _write_card(card: JobCard) -> Plain:
-    from anchor_beam.documents.job_card import card_plain
+    from anchor_beam.documents.job_card_plain import card_plain
 
     return card_plain(card)
 
 
 def _read_card(data: Plain, _schema: int) -> JobCard:
-    from anchor_beam.documents.job_card import card_from
+    from anchor_beam.documents.job_card_plain import card_from
 
     return card_from(data)
 
 
+def _write_own_kind(kind: OwnKind) -> Plain:
+    from anchor_beam.documents.own_kind import kind_plain
+
+    return kind_plain(kind)
+
+
+def _read_own_kind(data: Plain, _schema: int) -> OwnKind:
+    from anchor_beam.documents.own_kind import kind_from
+
+    return kind_from(data)
+
+
+OWN_KIND: DocumentKind[OwnKind] = DocumentKind("job kind", 1, _write_own_kind, _read_own_kind, lambda kind: kind.name)
 JOB_CARD: DocumentKind[JobCard] = DocumentKind("job card", 1, _write_card, _read_card, lambda card: card.title)
 SEARCH: DocumentKind[KeptSearch] = DocumentKind("search", 1, _write_search, _read_search, lambda _kept: "")
 
@@ -191,4 +207,5 @@ KINDS: tuple[DocumentKind[Any], ...] = (
     PARTS_LIST,
     SEARCH,
     JOB_CARD,
+    OWN_KIND,
 )

@@ -13,6 +13,7 @@ from anchor_beam.core.grip.model import Drive
 from anchor_beam.core.grip.tyre import TyreKind
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.documents.aim import AimRecord, usual_aim
+from anchor_beam.documents.alignment import alignment_from, alignment_plain
 from anchor_beam.documents.fields import (
     AIM_FIELDS,
     AXLE_FIELDS,
@@ -171,7 +172,7 @@ def setting_plain(setting: Setting) -> dict[str, Any]:
     """A setting, complete in itself."""
 
     def end(record: EndSetting) -> dict[str, Any]:
-        rest = {"bar": bar_plain(record.bar)} | bought_plain(record)
+        rest = {"bar": bar_plain(record.bar)} | bought_plain(record) | alignment_plain(record.alignment)
         return hung_plain(record) | _figures_out(_record_figures(record, END_FIELDS)) | rest
 
     state = {"state": setting.state} if setting.state else {}
@@ -292,7 +293,7 @@ def bar_from(group: dict[str, Any]) -> BarRecord:
 
 def _end(group: dict[str, Any]) -> EndSetting:
     rest: dict[str, Any] = hung_from(group) | bought_from(group) | _figures_in(group, END_FIELDS)
-    return EndSetting(bar=bar_from(group["bar"]), worn=None, **rest)
+    return EndSetting(bar=bar_from(group["bar"]), worn=None, alignment=alignment_from(group), **rest)
 
 
 def setting_from(group: dict[str, Any]) -> Setting:

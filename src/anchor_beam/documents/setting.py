@@ -7,6 +7,7 @@ from enum import StrEnum
 
 from anchor_beam.core.linkage.holes import Holes
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.alignment import Alignment
 from anchor_beam.documents.inputs import Enters, Figure, angle, length, rate
 from anchor_beam.documents.parts.facts import NO_FACTS, BracketPart, BushingPart, Ends, Fitting, LinkPart, PartFacts
 from anchor_beam.documents.recorded import record
@@ -107,7 +108,7 @@ class EndSetting:
 
     worn: the revision of the part that this bar is, in the garage it is kept in; None until it is kept. link_part, bracket,
     bushings: what is bought beside the bar, None where nobody said. pickup: the hole at the far end of
-    both links, 0 the first.
+    both links, 0 the first. alignment: as it was read with this on the axle.
     """
 
     bar: BarRecord
@@ -121,6 +122,7 @@ class EndSetting:
     bracket: BracketPart | None = None
     bushings: BushingPart | None = None
     pickup: int = 0
+    alignment: Alignment | None = None
 
     @property
     def bought(self) -> tuple[Fitting, ...]:

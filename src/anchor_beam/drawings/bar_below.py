@@ -21,6 +21,7 @@ from anchor_beam.drawings.shapes import (
     Tube,
     rectangle,
 )
+from anchor_beam.immutable import immutable
 
 TITLE = "as you lie under it: the car's left is on your right"
 ROOM, BESIDE = 0.09, 0.17  # m above and below, and on both sides of what is drawn
@@ -37,10 +38,34 @@ class Marked(StrEnum):
     ENDS = "ends"
 
 
-def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
-    """The bar with its clamps, where it has any, and holes, counted from the tip; what the step is about is ringed."""
+class Points(StrEnum):
+    """Where something on the bar points, as far as a view from below tells it."""
+
+    NOWHERE = ""
+    AT_YOU = "at you"
+    AWAY = "away from you"
+    AHEAD = "ahead"
+    BACK = "back"
+    OUT = "outward"
+    IN = "inward"
+
+
+@immutable
+class Turned:
+    """How a bar and its links are turned. stud: of the link, at the bar's arm; hump, fittings: of the bar; marked: which end
+    its maker marked."""
+
+    stud: Points = Points.NOWHERE
+    hump: Points = Points.NOWHERE
+    fittings: Points = Points.NOWHERE
+    marked: str = ""
+
+
+def bar_from_below(shown: ShownBar, marked: Marked = Marked.NOTHING, turned: Turned | None = None) -> Drawing:
+    """The bar with its clamps, where it has any, and holes, counted from the tip; which way studs, hump and grease fittings
+    point; what the step is about is ringed."""
     tone, bar = tone_of(shown.axle), shown.bar
-    points = [_mirrored(point) for point in plan_points(bar, shown.forward, 0.0)]
+    points = [from_below(point) for point in plan_points(bar, shown.forward, 0.0)]
     size = max(0.045, 1.9 * bar.bar.section.od)
     items: list[Item] = [
         Tube(
@@ -50,16 +75,16 @@ def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
             double=shown.axle is Axle.REAR,
         )
     ]
-    clamps = [] if shown.fixed else [_mirrored((-y, 0.0)) for y in bar.bar.pivots]
+    clamps = [] if shown.fixed else [from_below((-y, 0.0)) for y in bar.bar.pivots]
     for at in clamps:
         items.append(Line(rectangle(at, 0.045, size), Tone.INK, Pen.PART, closed=True, fill=Tone.SHEET))
     for side in Side:
-        holes = [_mirrored(point) for point in hole_points(bar, shown.forward, 0.0, side)]
+        holes = [from_below(point) for point in hole_points(bar, shown.forward, 0.0, side)]
         used = shown.holes[side.position]
         for i, at in enumerate(holes):
             items.append(Ring(at, Tone.GRAB if i == used else tone, chosen=i == used and shown.connected))
             if len(holes) > 1:
-                out = 0.03 if at[0] > 0.0 else -0.03
+                out = -0.03 if at[0] > 0.0 else 0.03  # inward, clear of studs
                 items.append(
                     Text((at[0] + out, at[1]), str(i + 1), Size.SMALL, Tone.INK, Align.CENTRE, raise_by=-0.35)
                 )
@@ -79,10 +104,52 @@ def bar_from_below(shown: ShownBar, marked: Marked) -> Drawing:
             items.append(Circle(spot, 0.06 if marked is Marked.CLAMPS else 0.03, Tone.GRAB, Pen.HEAVY))
     xs, ys = [x for x, _ in points], [y for _, y in points]
     low, high = (min(xs) - BESIDE, min(*ys, 0.0) - ROOM), (max(xs) + BESIDE, max(*ys, 0.0) + ROOM)
+    if turned is not None:
+        items += _turned(shown, turned, clamps)
     items.append(Text((0.0, high[1]), "front of the car ↑", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))
     return Drawing(tuple(items), low, high, TITLE)
 
 
-def _mirrored(point: XY) -> XY:
-    """From below left and right change places."""
+def _turned(shown: ShownBar, turned: Turned, clamps: list[XY]) -> list[Item]:
+    """An arrow with a word for each that is said."""
+    way = 1.0 if shown.forward else -1.0
+    items: list[Item] = []
+    if turned.stud is not Points.NOWHERE and shown.connected and not shown.fixed:
+        for side in Side:
+            at = from_below(hole_points(shown.bar, shown.forward, 0.0, side)[shown.holes[side.position]])
+            items += _arrow(at, turned.stud, 1.0 if side is Side.LEFT else -1.0, "stud")
+    if turned.fittings is not Points.NOWHERE:
+        for at in clamps:
+            items += _arrow((at[0], -way * 0.04), turned.fittings, 1.0 if at[0] > 0.0 else -1.0, "grease")
+    if turned.hump is not Points.NOWHERE:
+        items += _arrow((0.0, 0.0), turned.hump, 1.0, "hump")
+    if turned.marked:
+        words = f"maker's mark: {turned.marked}"
+        items.append(Text((0.0, -way * 0.05), words, Size.SMALL, Tone.INK, Align.CENTRE, raise_by=-0.35))
+    return items
+
+
+def _arrow(at: XY, points: Points, outward: float, what: str) -> list[Item]:
+    """In the plane an arrow; out of it a dot for what comes at you, a cross for what goes away."""
+    (x, y), long, head, r = at, 0.07, 0.016, 0.012
+    way = {Points.AHEAD: (0.0, 1.0), Points.BACK: (0.0, -1.0), Points.OUT: (outward, 0.0), Points.IN: (-outward, 0.0)}
+    if points in way:
+        dx, dy = way[points]
+        tip = x + long * dx, y + long * dy
+        barbs = tuple((tip[0] - head * (dx + s * dy), tip[1] - head * (dy + s * dx)) for s in (0.6, -0.6))
+        end = Text((tip[0] + 0.012 * (dx or 1.0), tip[1]), what, Size.SMALL, Tone.INK,
+                   Align.RIGHT if dx < 0.0 else Align.LEFT, raise_by=-0.35)  # fmt: skip
+        return [Line((at, tip), Tone.INK, Pen.PART), Line((barbs[0], tip, barbs[1]), Tone.INK, Pen.PART), end]
+    off = (x + 0.034, y)
+    cross = [Line(((off[0] - r, y - r), (off[0] + r, y + r))), Line(((off[0] - r, y + r), (off[0] + r, y - r)))]
+    inside: list[Item] = [Circle(off, 0.3 * r, Tone.INK, fill=Tone.INK)] if points is Points.AT_YOU else [*cross]
+    words = f"{what} {points}"
+    return [
+        Circle(off, 1.4 * r, Tone.INK, Pen.PART), *inside,
+        Text((off[0] + 0.024, y), words, Size.SMALL, Tone.INK, Align.LEFT, raise_by=-0.35),
+    ]  # fmt: skip
+
+
+def from_below(point: XY) -> XY:
+    """A point of the plan as somebody sees it who lies under the car: left and right change places."""
     return -point[0], point[1]

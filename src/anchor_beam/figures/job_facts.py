@@ -6,12 +6,16 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from anchor_beam.core.sides import Axle, AxleKind
-from anchor_beam.documents.job_card import Has, Job, JobCard, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job import Bushing, Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job_card import JobCard
 from anchor_beam.documents.parts.facts import Joints
 from anchor_beam.documents.records import CarFile, EndSetting
 from anchor_beam.fitting.card import view
-from anchor_beam.fitting.ledger import still_due
-from anchor_beam.words.fitting import due_on, holes_from_the_tip, progress
+from anchor_beam.fitting.ledger import Due, is_driven, still_due
+from anchor_beam.fitting.told import open_remark
+from anchor_beam.units.kinds import Kind, System
+from anchor_beam.units.show import show
+from anchor_beam.words.fitting import due_now, due_on, holes_from_the_tip, progress
 from anchor_beam.words.wanted import Work
 
 JOINT = {Joints.BALLS: LinkJoint.BALL, Joints.ROD_ENDS: LinkJoint.ROD_END, Joints.GROMMETS: LinkJoint.GROMMET}
@@ -33,8 +37,16 @@ def job_of(file: CarFile, axle: Axle) -> Job:
         _kind(file, axle, before, end), axle, off, end.bar.name if end.fitted else "",
         "" if end.fixed else holes_from_the_tip(*((i, end.bar.hole_name(i)) for i in (end.hole_left, end.hole_right))),
         None if end.fixed else (end.link_left.value, end.link_right.value), joint,
-        Lift.FLOOR if Work.LIFT in file.aim.wont else Lift.STANDS, 1, tuple(has), wont, str(file.car.seat),
+        Lift.FLOOR if Work.LIFT in file.aim.wont else Lift.STANDS, 1, tuple(has), wont, str(file.car.seat), _bushings(end),
     )  # fmt: skip
+
+
+def _bushings(end: EndSetting) -> Bushing:
+    """What its maker calls the material, as a kind that asks for care of its own."""
+    material = "" if end.bushings is None else end.bushings.material.lower()
+    named = {"poly": Bushing.POLYMER, "bronze": Bushing.BRONZE, "needle": Bushing.NEEDLE, "film": Bushing.DRY_FILM,
+             "bonded": Bushing.BONDED, "rubber": Bushing.SPLIT}  # fmt: skip
+    return next((kind for word, kind in named.items() if word in material), Bushing.NOT_SAID)
 
 
 def _kind(file: CarFile, axle: Axle, before: EndSetting | None, end: EndSetting) -> JobKind:
@@ -56,15 +68,26 @@ def _kind(file: CarFile, axle: Axle, before: EndSetting | None, end: EndSetting)
 def still(job: Job, file: CarFile) -> Job:
     """A job with the parts as they are now; what somebody chose stays."""
     now = job_of(file, job.axle)
-    return replace(now, kind=job.kind, lift=job.lift, hands=job.hands, has=job.has, joint=job.joint)
+    return replace(job, off=now.off, on=now.on, hole=now.hole, links=now.links, wont=now.wont, seat=now.seat)
 
 
-def open_work(cards: Sequence[JobCard]) -> str:
+def due_told(due: Due, units: System) -> str:
+    """`due 2026-05-02 or after 500 km: check saddle bolts`."""
+    way = "" if due.way is None else str(show(due.way, Kind.ROAD, units))
+    return due_on(due.day.isoformat(), due.what, way)
+
+
+def open_work(cards: Sequence[JobCard], units: System) -> str:
     """Job cards of a car that are not finished, and what is due first; empty for none."""
     views = [(card, view(card)) for card in cards]
     begun = [
         f"{card.title}, {progress(seen.done, len(seen.steps))}" for card, seen in views if seen.done < len(seen.steps)
     ]
-    dues = sorted((each.day, each.what) for card in cards for each in still_due(card))
+    dues = sorted(
+        ((not is_driven(card, each), each) for card in cards for each in still_due(card)),
+        key=lambda due: (due[0], due[1].day),
+    )
+    others = [open_remark(remark) for card in cards for remark in card.remarks if remark.is_open]
     parts = [f"job open: {begun[-1]}{f' and {len(begun) - 1} more' if len(begun) > 1 else ''}"] if begun else []
-    return "; ".join([*parts, *(due_on(day.isoformat(), what) for day, what in dues[:1])])
+    first = [due_told(each, units) if later else due_now(each.what) for later, each in dues[:1]]
+    return "; ".join([*parts, *others[:1], *first])

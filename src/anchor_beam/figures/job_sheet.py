@@ -8,7 +8,6 @@ from anchor_beam import __version__
 from anchor_beam.documents.job_card import JobCard
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.fitting.card import CardStep, State, cautions_of, tools_of, view
-from anchor_beam.fitting.checks import CHECKS
 from anchor_beam.fitting.gather import still_to_get
 from anchor_beam.fitting.ledger import Row, rows
 from anchor_beam.sheets.job_card import JobSheet, PrintedStep
@@ -42,8 +41,8 @@ def _under(each: CardStep) -> tuple[tuple[str, Tone], ...]:
     hands = f"{step.hands} hands{f'; alone: {step.solo}' if step.solo else ''}." if step.hands > 1 else ""
     plain = f"{step.posture}; {', '.join(step.tools)}. {hands}".replace("; .", ".").strip()
     lines = [(plain, Tone.SOFT), *((caution, Tone.WARNING) for caution in cautions_of(step))]
-    for key in step.checks:
-        check = CHECKS[key]
+    for asked in each.checks:
+        check = asked.check
         places = "   ".join(f"{place} ________" for place in check.places) or "yes / no"
         lines.append((f"{check.title}: {check.rule}.   {places}", Tone.INK))
     return tuple(lines) if not each.note else (*lines, (f"Note: {each.note}", Tone.INK))

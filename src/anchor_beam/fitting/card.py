@@ -6,18 +6,25 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
+from datetime import datetime
 from enum import StrEnum
 from functools import lru_cache
 from itertools import chain, count
 
-from anchor_beam.documents.job_card import Job, JobCard, OwnStep
+from anchor_beam.documents.job import Job
+from anchor_beam.documents.job_card import JobCard, OwnStep
 from anchor_beam.errors import InputError
-from anchor_beam.fitting.checks import CHECKS, Verdict, verdict
+from anchor_beam.fitting.asked import Asked, asked_at
+from anchor_beam.fitting.checks import Verdict
 from anchor_beam.fitting.graph import in_own_order, moved, ordered, reasons
 from anchor_beam.fitting.jobs import cautions, steps_of
+from anchor_beam.fitting.kit import strands
 from anchor_beam.fitting.step import Deed, Step, Tag
+from anchor_beam.fitting.told import open_remark
 from anchor_beam.immutable import immutable
+from anchor_beam.words.fitting import rests
 
+JUST_OVER = 10.0  # min for which it is said that something has rested
 NO_WAY_BACK = "This step cannot be taken back: be sure before you start."
 
 
@@ -34,22 +41,23 @@ class State(StrEnum):
 class CardStep:
     """A step as the card shows it. why: the step that it comes after and the reason, None for none. state; waits_for: the
     first step that must be done before. checks: by key. note; skipped: why it was left out. changed: its text is another
-    one since the card was brought up to date. number: counted from 1."""
+    one since the card was brought up to date. number: counted from 1. rests: until when, UTC, empty for no longer."""
 
     number: int
     step: Step
     state: State
     waits_for: str
     why: tuple[str, str] | None
-    checks: tuple[tuple[str, Verdict], ...]
+    checks: tuple[Asked, ...]
     note: str
     skipped: str
     changed: bool
+    rests: str = ""
 
     @property
-    def failed(self) -> tuple[str, ...]:
+    def failed(self) -> tuple[Asked, ...]:
         """Checks that did not pass."""
-        return tuple(key for key, found in self.checks if found is Verdict.FAILED)
+        return tuple(each for each in self.checks if each.verdict is Verdict.FAILED)
 
 
 @immutable
@@ -99,54 +107,89 @@ def view(card: JobCard) -> CardView:
     seen = dict(card.seen)
     shown = []
     for number, step in enumerate(steps, start=1):
-        waits = next((first for first, _ in step.needs if first not in closed and first in there), "")
+        waits = next(
+            (first for first, _ in step.needs if first not in closed and first in there and first not in step.soft),
+            "",
+        )
         state = (
             State.SKIPPED if step.id in card.skipped else State.DONE if step.id in card.done
             else State.WAITING if waits else State.OPEN
         )  # fmt: skip
-        checks = tuple((key, verdict(CHECKS[key], card.values)) for key in step.checks)
+        checks = asked_at(card, step)
         changed = bool(seen) and seen.get(step.id) != step.text
         shown.append(CardStep(
             number, step, state, waits, why[step.id], checks, card.notes.get(step.id, ""),
-            card.skipped.get(step.id, ""), changed,
+            card.skipped.get(step.id, ""), changed, card.waits.get(step.id, ""),
         ))  # fmt: skip
     off = [what for step in steps if step.id in card.done for what in step.opens]
     back = {what for step in steps if step.id in card.done for what in step.closes}
     put_back = tuple(what for what in off if what not in back)
     left = [each.step for each in shown if each.state in (State.OPEN, State.WAITING)]
     minutes = sum(step.minutes[0] for step in left), sum(step.minutes[1] for step in left)
-    return CardView(tuple(shown), put_back, minutes, _open(shown, put_back))
+    return CardView(tuple(shown), put_back, minutes, _open(card, shown, put_back))
 
 
-def _open(shown: list[CardStep], put_back: tuple[str, ...]) -> tuple[str, ...]:
+def _open(card: JobCard, shown: list[CardStep], put_back: tuple[str, ...]) -> tuple[str, ...]:
     found = [f"{what} is still unhooked" for what in put_back]
+    found += [open_remark(each) for each in card.remarks if each.is_open]
     for each in shown:
-        for key, verdict_ in each.checks:
-            if each.state is State.DONE and verdict_ is not Verdict.PASSED:
-                word = "failed" if verdict_ is Verdict.FAILED else "was not written down"
-                found.append(f"{CHECKS[key].title.lower()} {word}")
+        for asked in each.checks:
+            if each.state is State.DONE and asked.verdict is not Verdict.PASSED:
+                word = "failed" if asked.verdict is Verdict.FAILED else "was not written down"
+                found.append(f"{asked.check.title.lower()} {word}")
     left = sum(each.state in (State.OPEN, State.WAITING) for each in shown)
     return (*((f"{left} steps are open",) if left else ()), *dict.fromkeys(found))
 
 
 def may_sign(card: JobCard, step: str) -> str:
     """Why a step cannot be signed off now, empty where it can."""
-    now = view(card)
-    found = next((each for each in now.steps if each.step.id == step), None)
+    seen = view(card)
+    found = next((each for each in seen.steps if each.step.id == step), None)
     if found is None:
         return "This step is no longer part of the job."
     if found.state is State.WAITING:
-        other = next(each.step for each in now.steps if each.step.id == found.waits_for)
-        why = dict(found.step.needs)[other.id]
-        return f"First “{short(other.text)}”: {why}."
+        other = next(each.step for each in seen.steps if each.step.id == found.waits_for)
+        return f"First “{short(other.text)}”: {dict(found.step.needs)[other.id]}."
     if found.failed:
-        check = CHECKS[found.failed[0]]
-        return f"“{check.title}” failed. {check.fails}"
+        failed = found.failed[0]
+        return f"“{failed.check.title}” failed. {failed.check.fails}"
+    if Tag.TRIAL in found.step.tags and (absent := strands(card)):
+        return f"The old bar stays where it is: {'; '.join(absent)}."
     if Tag.PUT_BACK in found.step.tags:
-        off = [what for what in now.put_back if what not in found.step.closes]
+        off = [what for what in seen.put_back if what not in found.step.closes]
         if off:
             return f"Still unhooked, and put back by another step: {', '.join(off)}."
     return ""
+
+
+def asks_why(card: JobCard, step: str, now: datetime) -> str:
+    """What should be done before a step, or should rest longer, where nobody wrote a note that says why not; empty for
+    nothing. now: UTC."""
+    by_id = {each.step.id: each for each in view(card).steps}
+    found = by_id.get(step)
+    if found is None or found.note:
+        return ""
+    for first, why in found.step.needs:
+        if first not in by_id:
+            continue
+        other = by_id[first]
+        if first in found.step.soft and other.state in (State.OPEN, State.WAITING):
+            return f"First “{short(other.step.text)}”: {why}."
+        if other.rests and now < datetime.fromisoformat(other.rests):
+            left = (datetime.fromisoformat(other.rests) - now).total_seconds() / 60.0
+            return rests(short(other.step.text), left)
+    return ""
+
+
+def resting(seen: CardView, now: datetime) -> list[str]:
+    """Steps that rest, or that have rested within the last minutes. now: UTC."""
+    found = []
+    for each in seen.steps:
+        if each.rests:
+            left = (datetime.fromisoformat(each.rests) - now).total_seconds() / 60.0
+            if left > -JUST_OVER:
+                found.append(rests(short(each.step.text), left))
+    return found
 
 
 def moved_to(card: JobCard, step: str, to: int) -> JobCard:

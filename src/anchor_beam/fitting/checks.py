@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Sequence
 from enum import StrEnum
 
-from anchor_beam.documents.job_card import Value
 from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind
 
@@ -24,7 +23,9 @@ class Verdict(StrEnum):
 @immutable
 class Check:
     """title, how; places: of the values, empty for one look. kind: of the values, None where it is looked at: yes or no.
-    passes: whether the values do; rule: that in words. fails: what to do. solo: how one person does it."""
+    passes: whether the values do; rule: that in words. fails: what to do. solo: how one person does it. drift: how far a
+    value may be from the stage before, None for any distance. reading: it is written down, there is no rule. spread: of one
+    reading, one standard deviation [SI]."""
 
     key: str
     title: str
@@ -35,6 +36,9 @@ class Check:
     places: tuple[str, ...] = ()
     kind: Kind | None = None
     solo: str = ""
+    drift: float | None = None
+    reading: bool = False
+    spread: float = 0.5e-3
 
     @property
     def value_keys(self) -> tuple[str, ...]:
@@ -62,6 +66,21 @@ def _look(key: str, title: str, how: str, rule: str, fails: str, solo: str = "")
     return Check(key, title, how, rule, fails, _yes, solo=solo)
 
 
+def _reading(key: str, title: str, how: str, kind: Kind, places: tuple[str, ...] = BOTH) -> Check:
+    return Check(
+        key,
+        title,
+        how,
+        "written down",
+        "",
+        lambda _values: True,
+        places,
+        kind,
+        reading=True,
+        spread=0.1 * DEG if kind is ANGLE else 1.0 * MM,
+    )
+
+
 CHECKS: dict[str, Check] = {
     check.key: check
     for check in (
@@ -70,7 +89,7 @@ CHECKS: dict[str, Check] = {
               "Hook the tape on the edge; read the other side with the same hook."),
         Check("K2", "Arms equal", "Angle gauge on the same flat of both arms, weight on the wheels, floor taken off.",
               "within half a degree", "A tooth out, a link too long, or a bent arm: compare the arms before you turn links.",
-              _within(0.5 * DEG), BOTH, ANGLE),
+              _within(0.5 * DEG), BOTH, ANGLE, spread=0.1 * DEG),
         _look("K3", "Drops in", "The last pin goes in by finger, weight on the wheels; cross weight the same with links on "
               "or off.", "by finger", "Turn the adjuster of that link until it does. With fixed links: level the car first."),
         _look("K4", "Free to turn", "Links off, clamps final: an arm moves by hand without sticking. Bonded bushings spring.",
@@ -106,19 +125,23 @@ CHECKS: dict[str, Check] = {
         Check("K17", "Sides alike", "The same length on both sides: link, arm, bracket.", "within 2 mm",
               "A part is bent or not the twin of the other: a defect before it is a setting.", _within(2 * MM), BOTH, FINE),
         Check("K18", "Parallel", "Tube to a datum at three stations, against the last stage.", "within 0.5 mm",
-              "Free it, set the gaps again, tack shorter.", _within(0.5 * MM), ("left", "middle", "right"), FINE),
+              "Free it, set the gaps again, tack shorter.", _within(0.5 * MM), ("left", "middle", "right"), FINE,
+              drift=0.5 * MM, spread=0.1 * MM),
         Check("K19", "Axle in the middle", "Rim to frame on both sides, at two heights.", "within 3 mm",
               "Lateral rod, springs or frame: find it before the bar is blamed.", _within(3 * MM), BOTH, FINE),
         _look("K20", "Holes meet", "A rod stands square through both walls.", "square, both walls",
               "Do not ream it round: sleeve it, or move the mount."),
+        _reading("R1", "Ride height", "Wheel centre up to the arch, driver's weight in, the same floor each time.", FINE),
+        _reading("R2", "Link length", "Centre to centre of its joints, as it hangs.", FINE),
+        _reading("R3", "Toe", "Of each wheel, in above zero, wheel straight ahead.", ANGLE),
+        _reading("R4", "Camber", "Of each wheel, negative with the top towards the car.", ANGLE),
     )
 }  # fmt: skip
 
 
-def verdict(check: Check, values: Mapping[str, Value]) -> Verdict:
-    """Of what was measured so far."""
-    known = [values.get(key) for key in check.value_keys]
-    numbers = tuple(each.value for each in known if each is not None)
-    if len(numbers) < len(known):
+def verdict(check: Check, measured: Sequence[float | None]) -> Verdict:
+    """Of what was measured so far, place by place."""
+    numbers = tuple(each for each in measured if each is not None)
+    if len(numbers) < len(measured):
         return Verdict.OPEN
     return Verdict.PASSED if check.passes(numbers) else Verdict.FAILED

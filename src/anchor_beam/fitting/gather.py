@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 from enum import StrEnum
 
-from anchor_beam.documents.job_card import Got, JobCard
+from anchor_beam.documents.job_card import Got, JobCard, Source
 from anchor_beam.fitting.card import steps_in_order
 from anchor_beam.fitting.fasteners import Renew
 from anchor_beam.fitting.ledger import rows
@@ -29,19 +29,54 @@ class Group(StrEnum):
 
 @immutable
 class Needed:
-    """key: under which it is kept; what: in words; step: number of the first step that needs it, None for all of them."""
+    """key: under which it is kept; what: in words; step: number of the first step that needs it, None for all of them.
+    sources: where it can be had, the cheapest first, those without a price last."""
 
     key: str
     group: Group
     what: str
     step: int | None
     got: Got
+    sources: tuple[Source, ...] = ()
 
 
 def needed(card: JobCard, units: System) -> tuple[Needed, ...]:
     """Everything, parts first."""
     found = [*_parts(card, units), *_fasteners(card), *_things(card)]
-    return tuple(Needed(key, group, what, step, card.gathered.get(key, Got.OPEN)) for key, group, what, step in found)
+    return tuple(
+        Needed(key, group, what, step, card.gathered.get(key, Got.OPEN), _cheapest_first(card.sources.get(key, ())))
+        for key, group, what, step in found
+    )
+
+
+def _cheapest_first(sources: tuple[Source, ...]) -> tuple[Source, ...]:
+    return tuple(sorted(sources, key=lambda each: (each.price is None, each.price or 0.0)))
+
+
+@immutable
+class Basket:
+    """What is to be had from one source. sum: of what has a price there, in the user's currency; unpriced: how many have
+    none."""
+
+    where: str
+    things: tuple[str, ...]
+    sum: float
+    unpriced: int
+
+
+def baskets(things: tuple[Needed, ...]) -> tuple[Basket, ...]:
+    """What is to get, each at its cheapest source, by source; the last is for what has none yet."""
+    by: dict[str, list[Needed]] = {}
+    for each in things:
+        if each.got is Got.TO_GET:
+            by.setdefault(each.sources[0].where if each.sources else "", []).append(each)
+    prices = {where: [each.sources[0].price if each.sources else None for each in of] for where, of in by.items()}
+    found = [
+        Basket(where, tuple(each.what for each in of), sum(price or 0.0 for price in prices[where]),
+               sum(price is None for price in prices[where]))
+        for where, of in by.items()
+    ]  # fmt: skip
+    return tuple(sorted(found, key=lambda basket: (not basket.where, basket.where)))
 
 
 def still_to_get(card: JobCard, units: System) -> tuple[str, ...]:

@@ -17,11 +17,12 @@ PHASES = tuple(Phase)
 
 @immutable
 class Refusal:
-    """Why a step cannot be moved there: it and another one, and the reason."""
+    """Why a step cannot be there: it and another one, and the reason. soft: it can, and should not."""
 
     step: str
     other: str
     why: str
+    soft: bool = False
 
 
 def ordered(steps: tuple[Step, ...]) -> tuple[Step, ...]:
@@ -82,13 +83,21 @@ def in_own_order(steps: tuple[Step, ...], wanted: Sequence[str]) -> tuple[Step, 
 
 
 def first_wrong(order: Sequence[Step]) -> Refusal | None:
-    """The first step of an order that comes before something that it needs."""
+    """The first step of an order that comes before something that it needs, whatever anybody says."""
+    return next((each for each in _too_early(order) if not each.soft), None)
+
+
+def only_warned(order: Sequence[Step]) -> tuple[Refusal, ...]:
+    """Steps that come before something that usually comes first."""
+    return tuple(each for each in _too_early(order) if each.soft)
+
+
+def _too_early(order: Sequence[Step]) -> list[Refusal]:
     place = {step.id: i for i, step in enumerate(order)}
-    for step in order:
-        for first, why in step.needs:
-            if place.get(first, -1) > place[step.id]:
-                return Refusal(step.id, first, why)
-    return None
+    return [
+        Refusal(step.id, first, why, soft=first in step.soft)
+        for step in order for first, why in step.needs if place.get(first, -1) > place[step.id]
+    ]  # fmt: skip
 
 
 def moved(order: tuple[Step, ...], step: str, to: int) -> tuple[Step, ...] | Refusal:

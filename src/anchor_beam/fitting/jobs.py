@@ -1,8 +1,8 @@
 """The steps of each kind of job, from the files in `assets/jobs`, for a car and its parts.
 
 A file says which pieces come before and after its own steps. A step counts where all words of its `when` hold and none of its
-`unless`; what needs a step that does not count needs what that one needed. Texts have slots: {axle}, {off}, {on}, {hole},
-{links}.
+`unless`; what needs a step that does not count needs what that one needed. Texts have slots: {axle}, {off}, {on}, {hole};
+{links} tells that the lengths of the links are said beside the text, in the user's units.
 """
 
 from __future__ import annotations
@@ -15,11 +15,13 @@ from typing import Any
 
 import anchor_beam
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.job_card import Has, Job, JobKind, Lift, LinkJoint, OwnStep
+from anchor_beam.documents.job import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job_card import OwnStep
 from anchor_beam.fitting.rules import with_rules
 from anchor_beam.fitting.step import Act, Deed, Phase, Posture, Step, Tag
 from anchor_beam.immutable import immutable
 
+LINKS = "{links}"
 FOLDER = Path(anchor_beam.__file__).parent / "assets" / "jobs"
 FILES = {
     JobKind.ONE_PIECE: "one_piece", JobKind.SPLINED: "splined", JobKind.NONE_BEFORE: "none_before",
@@ -35,7 +37,7 @@ WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint)}
 """What a step may make its condition."""
 KEYS = {
     "id", "phase", "deed", "posture", "text", "when", "unless", "tags", "needs", "acts", "opens", "closes", "frees", "hides",
-    "tools", "cautions", "checks", "hands", "solo", "minutes", "reversible",
+    "tools", "cautions", "checks", "hands", "solo", "minutes", "reversible", "wait",
 }  # fmt: skip
 
 
@@ -112,12 +114,9 @@ def _passed_on(
 
 
 def _filled(step: Step, job: Job) -> Step:
-    links = (
-        "" if job.links is None else ", left {:.1f} mm, right {:.1f} mm".format(*(1e3 * each for each in job.links))
-    )
     slots = {
         "{axle}": str(job.axle), "{off}": job.off or "the old bar", "{on}": job.on or "the new bar",
-        "{hole}": f" in {job.hole}" if job.hole else "", "{links}": links,
+        "{hole}": f" in {job.hole}" if job.hole else "", LINKS: "",
     }  # fmt: skip
 
     def fill(text: str) -> str:
@@ -126,7 +125,8 @@ def _filled(step: Step, job: Job) -> Step:
         return text[:1].upper() + text[1:]
 
     solo = step.solo if job.hands < 2 else ""
-    return replace(step, text=fill(step.text), frees=tuple(fill(each) for each in step.frees), solo=solo)
+    frees, lengths = tuple(fill(each) for each in step.frees), LINKS in step.text
+    return replace(step, text=fill(step.text), frees=frees, solo=solo, lengths=lengths)
 
 
 def _with_own(steps: tuple[Step, ...], own: tuple[OwnStep, ...]) -> tuple[Step, ...]:
@@ -134,8 +134,11 @@ def _with_own(steps: tuple[Step, ...], own: tuple[OwnStep, ...]) -> tuple[Step, 
     for each in own:
         at = next((i for i, step in enumerate(found) if step.id == each.after), len(found) - 1)
         before = found[at]
+        tools = tuple(tool.strip() for tool in each.tools.split(",") if tool.strip())
+        minutes = (2.0, 5.0) if each.minutes is None else (each.minutes, each.minutes)
         found.insert(at + 1, Step(
             each.id, before.phase, Deed.MOVE, each.text, before.posture, needs=((before.id, "you put it there"),), own=True,
+            tools=tools, minutes=minutes,
         ))  # fmt: skip
     return tuple(found)
 
@@ -186,6 +189,7 @@ def _written(data: dict[str, Any]) -> Written:
         tuple(data.get("frees", ())), tuple(data.get("hides", ())), tools=tuple(data.get("tools", ())),
         cautions=tuple(data.get("cautions", ())), checks=tuple(data.get("checks", ())), hands=data.get("hands", 1),
         solo=data.get("solo", ""), minutes=(float(low), float(high)), reversible=data.get("reversible", True),
+        wait=float(data.get("wait", 0.0)),
     )  # fmt: skip
     return Written(step, tuple(data.get("when", ())), tuple(data.get("unless", ())))
 

@@ -9,7 +9,9 @@ from datetime import date, timedelta
 from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import Estimate, estimate
 from anchor_beam.documents.job_card import JobCard, TorqueEntry
+from anchor_beam.documents.stacks import Reach
 from anchor_beam.errors import InputError
+from anchor_beam.fitting.bushings import CARE
 from anchor_beam.fitting.card import steps_in_order
 from anchor_beam.fitting.fasteners import FASTENERS, Fastener, How
 from anchor_beam.fitting.step import Deed
@@ -17,10 +19,11 @@ from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.parse import parse
 
-DAYS = {"first drive": 1, "first tank": 14, "first event": 30}
-"""When something is looked at again, in days after the first drive; a tank and an event are the user's own, these are
-usual."""
-YEARLY = 365
+KM = 1e3
+AGAIN = {"first drive": (1, 20 * KM), "first tank": (14, 500 * KM), "first event": (30, 1500 * KM)}
+"""When something is looked at again, in days after the first drive and metres driven, whichever comes first; a tank and an
+event are the user's own, these are usual."""
+YEARLY = (365, 15_000 * KM)
 _RANGE = re.compile(r"(.+?)\s*(?:–|—|\bto\b|-)\s*([\d.,]+.*)")
 _UNIT = re.compile(r"[a-zA-Z·\"]")
 
@@ -53,7 +56,9 @@ def rows(card: JobCard) -> tuple[Row, ...]:
 
 
 def _row(card: JobCard, fastener: Fastener, *, final: bool) -> Row:
-    entry, bolt = card.torques.get(fastener.id), card.bolts.get(fastener.id)
+    entry, bolt, stack = card.torques.get(fastener.id), card.bolts.get(fastener.id), card.stacks.get(fastener.id)
+    if stack is not None and stack.reach_after is Reach.NONE:
+        return Row(fastener, entry, None, str(How.FEEL), final)
     if fastener.how is not How.TORQUE:
         return Row(fastener, entry, None, "" if entry else str(fastener.how), final)
     if entry is not None:
@@ -94,10 +99,11 @@ def _torque(text: str) -> float:
 
 @immutable
 class Due:
-    """Something to be looked at again, on a day."""
+    """Something to be looked at again, on a day, or after so many metres; None where distance does not count."""
 
     what: str
     day: date
+    way: float | None = None
 
 
 def due(card: JobCard) -> tuple[Due, ...]:
@@ -106,16 +112,29 @@ def due(card: JobCard) -> tuple[Due, ...]:
     if driven is None:
         return ()
     start = date.fromisoformat(driven.at[:10])
-    found: dict[int, list[str]] = {}
+    found: dict[tuple[int, float], list[str]] = {}
     for row in rows(card):
-        found.setdefault(DAYS.get(row.fastener.recheck, YEARLY), []).append(row.fastener.name)
-    dues = [Due(f"check {', '.join(names)}", start + timedelta(days=days)) for days, names in sorted(found.items())]
-    return (*dues, Due("look at bushings, links and paint lines", start + timedelta(days=YEARLY)))
+        found.setdefault(AGAIN.get(row.fastener.recheck, YEARLY), []).append(row.fastener.name)
+    dues = [
+        Due(f"check {', '.join(names)}", start + timedelta(days=days), way)
+        for (days, way), names in sorted(found.items())
+    ]
+    care = CARE[card.job.bushings]
+    if care.days is not None:
+        dues.append(Due(f"grease the bushings: {care.grease}", start + timedelta(days=care.days)))
+    return (*dues, Due("look at bushings, links and paint lines", start + timedelta(days=YEARLY[0]), YEARLY[1]))
 
 
 def still_due(card: JobCard) -> tuple[Due, ...]:
-    """Of those what nobody looked at yet."""
-    return tuple(each for each in due(card) if each.what not in card.looked)
+    """Of those what nobody looked at yet, what is past first."""
+    left = [each for each in due(card) if each.what not in card.looked]
+    return tuple(sorted(left, key=lambda each: (not is_driven(card, each), each.day)))
+
+
+def is_driven(card: JobCard, what: Due) -> bool:
+    """Whether the car was driven as far as something may wait."""
+    driven = card.odometer.driven
+    return what.way is not None and driven is not None and driven >= what.way
 
 
 def calendar(card: JobCard, car: str) -> str:

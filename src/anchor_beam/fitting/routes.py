@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from anchor_beam.documents.job_card import Has, Job, JobKind
+from anchor_beam.documents.job import Has, Job, JobKind
 from anchor_beam.fitting.card import ruled_out_by, short
 from anchor_beam.fitting.graph import ordered
 from anchor_beam.fitting.jobs import steps_of

@@ -10,18 +10,21 @@ from anchor_beam.immutable import immutable
 
 @immutable
 class Rule:
-    """Steps tagged `first` come before those tagged `then`."""
+    """Steps tagged `first` come before those tagged `then`. soft: somebody may say why not."""
 
     first: Tag
     then: Tag
     why: str
+    soft: bool = False
 
 
 def _rules(*rows: tuple[Tag, Tag, str]) -> tuple[Rule, ...]:
-    return tuple(Rule(*row) for row in rows)
+    return tuple(Rule(*row, soft=row[:2] in SOFT) for row in rows)
 
 
 T = Tag
+SOFT = {(T.OIL, T.CRACKED), (T.LINKS_OFF, T.CLAMPS_OFF)}
+"""Clean threads need no oil; scrap links may leave with the bar."""
 RULES = _rules(
     (T.TRIAL, T.LINKS_OFF, "a part that is missing now would strand the car"),
     (T.TRIAL, T.CLAMPS_OFF, "a part that is missing now would strand the car"),
@@ -99,7 +102,7 @@ def with_rules(steps: tuple[Step, ...]) -> tuple[Step, ...]:
         for tag in step.tags:
             by_tag.setdefault(tag, []).append(step.id)
     ids = {step.id for step in steps}
-    return tuple(replace(step, needs=_needs(step, by_tag, ids)) for step in steps)
+    return tuple(replace(step, needs=_needs(step, by_tag, ids), soft=_soft(step, by_tag, ids)) for step in steps)
 
 
 def _needs(step: Step, by_tag: dict[Tag, list[str]], ids: set[str]) -> tuple[tuple[str, str], ...]:
@@ -113,3 +116,13 @@ def _needs(step: Step, by_tag: dict[Tag, list[str]], ids: set[str]) -> tuple[tup
             found.setdefault(first, READ_FIRST)
     found.pop(step.id, None)
     return tuple(found.items())
+
+
+def _soft(step: Step, by_tag: dict[Tag, list[str]], ids: set[str]) -> tuple[str, ...]:
+    """What only soft rules ask of a step."""
+    asked: dict[str, bool] = {first: False for first, _ in step.needs if first in ids}
+    for rule in RULES:
+        if rule.then in step.tags:
+            for first in by_tag.get(rule.first, ()):
+                asked[first] = asked.get(first, True) and rule.soft
+    return tuple(first for first, soft in asked.items() if soft)

@@ -114,7 +114,8 @@ class Step:
     """id: unique in a card, and stays when the card is made anew. needs: ids that come before, each with its reason. opens,
     closes: things on the put-back list. frees: what else comes free. hides: fasteners that can no longer be reached. lost:
     what cannot be read any more once it is done. checks: their keys. hands, solo: how many are needed, and how one does it.
-    minutes: from, to. reversible: whether it can be taken back. posture: how the car stands meanwhile."""
+    minutes: from, to. reversible: whether it can be taken back. posture: how the car stands meanwhile. soft: of needs, those
+    that only warn. wait: minutes that it rests once it is done, before what follows. lengths: link lengths belong to it."""
 
     id: str
     phase: Phase
@@ -137,3 +138,6 @@ class Step:
     minutes: tuple[float, float] = (2.0, 5.0)
     reversible: bool = True
     own: bool = False
+    soft: tuple[str, ...] = ()
+    wait: float = 0.0
+    lengths: bool = False

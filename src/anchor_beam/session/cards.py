@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from typing import TYPE_CHECKING
 
 from anchor_beam.documents.kinds import JOB_CARD
@@ -14,7 +14,9 @@ from anchor_beam.session.part import Part
 from anchor_beam.session.said import Said
 
 if TYPE_CHECKING:
-    from anchor_beam.documents.job_card import Job, JobCard
+    from anchor_beam.documents.job import Job
+    from anchor_beam.documents.job_card import JobCard
+    from anchor_beam.documents.own_kind import OwnKind
     from anchor_beam.session.workshop import Workshop
 
 SIGNS = "signs job cards"  # the choice of the garage
@@ -50,8 +52,8 @@ class Cards:
         """One of them, None where it is no longer there."""
         return dict(self.all).get(document)
 
-    def add(self, title: str, job: Job) -> int:
-        """A new card; its document.
+    def add(self, title: str, job: Job, own: OwnKind | None = None) -> int:
+        """A new card, of a kind of the user's own where one is given; its document.
 
         Raises:
             InputError: there is no car, no title, or too many cards.
@@ -67,6 +69,8 @@ class Cards:
         number = 1 + max((card.number for _, card in self.all), default=0)
         document = session.garage.database.new_number()
         made = new_card(number, title.strip(), job, _now()[:10])
+        if own is not None:
+            made = replace(made, own=own.own, order=own.order, skipped=dict(own.skipped))
         if self.all:
             made = with_tools_of(made, self.all[-1][1])
         self._do(document, made, f"Job card “{made.title}” made", "its steps stand in an order that can be worked.")
@@ -85,6 +89,39 @@ class Cards:
         added = session.garage.database.new_number()
         self._do(added, made, f"Job card “{title}” made", "torques came along, nothing is ticked.")
         return added
+
+    def for_other_side(self, document: int) -> int:
+        """A fresh card for the other side of the car: left and right change places, also in the way out, which is then a
+        proposal; its document."""
+        from anchor_beam.fitting.way_in import mirrored
+
+        before = self._require(document)
+        sides = before.job.sides.other
+        title = f"{before.title.removesuffix(f', {before.job.sides}')}, {sides}"
+        return self.duplicate(document, title, lambda new: replace(
+            new, job=replace(new.job, sides=sides), poses=tuple(map(mirrored, before.poses)), stacks=before.stacks,
+        ))  # fmt: skip
+
+    def take_to_car(self, document: int) -> None:
+        """Write what was read on a card to the car, and its alignment to the setting on the bench.
+
+        Raises:
+            InputError: nothing was read that the car asks for, or a reading that cannot be.
+        """
+        from anchor_beam.fitting.for_car import for_car
+        from anchor_beam.session.edits import TakeFromCard
+
+        card = self._require(document)
+        self._workshop.do(TakeFromCard(card.job.axle, for_car(card), _now()[:10]))
+
+    def mended(self, document: int, at: int) -> None:
+        """Close a remark: a defect that was mended, work that others did; what it touches is checked anew."""
+        from anchor_beam.fitting.redo import again, mended
+
+        card = self._require(document)
+        count = len(again(card, card.remarks[at].touches))
+        more = f"{count} steps are open again: their checks are done anew." if count else ""
+        self._do(document, mended(card, at, _now()[:10]), f"Done: {card.remarks[at].text}", more)
 
     def change(self, document: int, change: Change, said: str, more: str = "") -> None:
         """Say something new on a card.
@@ -114,15 +151,21 @@ class Cards:
         """Sign a step off, with time and person.
 
         Raises:
-            InputError: at "step", it cannot be done now; with the reason.
+            InputError: at "step", it cannot be done now; at "note", something should come first, and no note says why not.
         """
         from anchor_beam.documents.job_card import Done
-        from anchor_beam.fitting.card import may_sign, short, view
+        from anchor_beam.fitting.card import asks_why, may_sign, short, view
 
         card = self._require(document)
         if why := may_sign(card, step):
             raise InputError("step", why)
+        if why := asks_why(card, step, datetime.now(UTC)):
+            raise InputError("note", f"{why} Write why not as a note, then sign.")
         after = card.with_done(step, Done(_now(), self.signs_as))
+        wait = next(each.step.wait for each in view(card).steps if each.step.id == step)
+        if wait:
+            until = datetime.now(UTC) + timedelta(minutes=wait)
+            after = after.with_wait(step, until.isoformat(timespec="seconds"))
         text = next(short(each.step.text) for each in view(card).steps if each.step.id == step)
         then = view(after)
         following = "all steps are done." if then.next is None else f"next: {short(then.next.step.text)}."
@@ -130,7 +173,7 @@ class Cards:
 
     def take_back(self, document: int, step: str) -> None:
         """Take a signature back."""
-        self.change(document, lambda card: card.with_done(step, None), "Signature taken back")
+        self.change(document, lambda card: card.with_done(step, None).with_wait(step, None), "Signature taken back")
 
     def remove(self, document: int) -> None:
         """Take a card away; undo brings it back."""

@@ -23,6 +23,7 @@ from anchor_beam.session.company import Company
 from anchor_beam.session.drag import Drag
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
+from anchor_beam.session.own_kinds import OwnKinds
 from anchor_beam.session.part import EVERYTHING, Part
 from anchor_beam.session.parts_lists import PartsLists
 from anchor_beam.session.photos import Photos
@@ -64,6 +65,7 @@ class Workshop:
         self._before: list[Callable[[], None]] = []
         self.photos = Photos(self)
         self.parts_lists = PartsLists(self)
+        self.own_kinds = OwnKinds(self)
         self.searches = Searches(self)
         self.cards = Cards(self)
         self._take_up(car)

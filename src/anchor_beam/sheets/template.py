@@ -39,8 +39,11 @@ def pages_of(drawing: Drawing, paper: PaperSize) -> tuple[int, int]:
     return count[0], count[1]
 
 
-def template_pdf(drawings: tuple[Drawing, ...], paper: PaperSize, title: str) -> bytes:
-    """Every drawing at 1:1; what is larger than a page goes over several, with marks where they meet.
+def template_pdf(
+    drawings: tuple[Drawing, ...], paper: PaperSize, title: str, scale: tuple[float, float] = (1.0, 1.0)
+) -> bytes:
+    """Every drawing at 1:1; what is larger than a page goes over several, with marks where they meet. scale: across and up,
+    for a printer that does not keep it.
 
     Raises:
         InputError: as `pages_of`.
@@ -49,14 +52,22 @@ def template_pdf(drawings: tuple[Drawing, ...], paper: PaperSize, title: str) ->
     for drawing in drawings:
         across, down = pages_of(drawing, paper)
         painters += [
-            partial(_tile, drawing, paper, column, row, (across, down))
+            partial(_tile, drawing, paper, column, row, (across, down), scale)
             for row in range(down)
             for column in range(across)
         ]
     return pdf_of(paper, title, *painters)
 
 
-def _tile(drawing: Drawing, paper: PaperSize, column: int, row: int, count: tuple[int, int], canvas: Any) -> None:
+def _tile(
+    drawing: Drawing,
+    paper: PaperSize,
+    column: int,
+    row: int,
+    count: tuple[int, int],
+    scale: tuple[float, float],
+    canvas: Any,
+) -> None:
     canvas.translate(
         -0.5 * (paper.value[0] - PaperSize.A4.value[0]), 0.0
     )  # pages are laid out from the left edge of A4
@@ -64,6 +75,10 @@ def _tile(drawing: Drawing, paper: PaperSize, column: int, row: int, count: tupl
     width, height = drawing.width * PER_METRE, drawing.height * PER_METRE
     x0, y0 = EDGE - column * (room[0] - OVERLAP), EDGE + room[1] - height + row * (room[1] - OVERLAP)
     canvas.saveState()
+    if scale != (1.0, 1.0):
+        canvas.translate(EDGE, EDGE)
+        canvas.scale(*scale)
+        canvas.translate(-EDGE, -EDGE)
     clip = canvas.beginPath()
     clip.rect(EDGE, EDGE, *room)
     canvas.clipPath(clip, stroke=0, fill=0)
@@ -74,7 +89,12 @@ def _tile(drawing: Drawing, paper: PaperSize, column: int, row: int, count: tupl
         if count == (1, 1)
         else f"{drawing.title}, page {column + 1} · {row + 1} of {count[0]} · {count[1]}"
     )
-    Paper(canvas).write((EDGE, paper.value[1] - EDGE), f"{label}. Print at 100 %: 100 mm on the proof bar.", 9.0)
+    own = (
+        ""
+        if scale == (1.0, 1.0)
+        else f" Drawn {100 * scale[0]:.1f} % across, {100 * scale[1]:.1f} % up for your printer."
+    )
+    Paper(canvas).write((EDGE, paper.value[1] - EDGE), f"{label}. Print at 100 %: 100 mm on the proof bar.{own}", 9.0)
     if count != (1, 1):
         canvas.setLineWidth(0.4)
         for x in (EDGE, EDGE + room[0]):

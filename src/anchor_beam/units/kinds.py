@@ -39,6 +39,7 @@ class Kind(StrEnum):
     PRESSURE = "pressure"
     DURATION = "duration"
     DELAY = "delay"
+    ROAD = "way on the road"
 
 
 @immutable
@@ -99,6 +100,7 @@ DEG = math.pi / 180.0
 LBF = 4.4482216152605
 INCH = 0.0254
 PSI = 6894.757293168
+MILE = 1609.344
 _SAME: dict[Kind, Unit] = {
     Kind.ANGLE: Unit("deg", DEG, 1, 0.5),
     Kind.ACCELERATION: Unit("g", G, 2, 0.05),
@@ -129,6 +131,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.SPEED: Unit("km/h", 1.0 / 3.6, 1, 1.0),
         Kind.SHAFT_SPEED: Unit("mm/s", 1e-3, 0, 5.0),
         Kind.PRESSURE: Unit("bar", 1e5, 2, 0.05),
+        Kind.ROAD: Unit("km", 1e3, 0, 10.0),
     },
     System.US: _SAME
     | {
@@ -147,6 +150,7 @@ UNITS: dict[System, dict[Kind, Unit]] = {
         Kind.SPEED: Unit("mph", 0.44704, 1, 1.0),
         Kind.SHAFT_SPEED: Unit("in/s", INCH, 1, 0.5),
         Kind.PRESSURE: Unit("psi", PSI, 1, 0.5),
+        Kind.ROAD: Unit("mi", MILE, 0, 10.0),
     },
 }
 
@@ -181,6 +185,7 @@ TYPED: dict[Kind, dict[str, float]] = {
     Kind.PRESSURE: {"bar": 1e5, "kpa": 1e3, "psi": PSI},
     Kind.DURATION: {"s": 1.0, "ms": 1e-3},
     Kind.DELAY: {"ms": 1e-3, "s": 1.0},
+    Kind.ROAD: {"km": 1e3, "mi": MILE, "miles": MILE, "m": 1.0},
 }  # fmt: skip
 TYPED[Kind.DIAMETER] = TYPED[Kind.FINE_LENGTH] = TYPED[Kind.LENGTH]
 TYPED[Kind.ROLL_STIFFNESS] = TYPED[Kind.TWIST_STIFFNESS]
@@ -191,7 +196,7 @@ DIMENSIONS: dict[Kind, str] = {
     Kind.FORCE: "newton", Kind.TORQUE: "newton * meter", Kind.RATE: "newton / meter", Kind.STRESS: "pascal",
     Kind.ANGLE: "radian", Kind.ACCELERATION: "meter / second ** 2", Kind.SPEED: "meter / second",
     Kind.SHAFT_SPEED: "meter / second", Kind.PRESSURE: "pascal", Kind.DURATION: "second",
-    Kind.DELAY: "second",
+    Kind.DELAY: "second", Kind.ROAD: "meter",
     Kind.TWIST_STIFFNESS: "newton * meter / radian", Kind.ROLL_STIFFNESS: "newton * meter / radian",
 }  # fmt: skip
 EXAMPLES: dict[Kind, str] = {
@@ -203,6 +208,7 @@ EXAMPLES: dict[Kind, str] = {
     Kind.TURN_PER_TRAVEL: "0.14", Kind.CAMBER_LOSS: "0.0030 /deg²", Kind.COMPLIANCE_STEER: "0.10 deg/kN",
     Kind.UNDERSTEER: "1.8 deg/g", Kind.SPEED: "65 km/h or 40 mph",
     Kind.SHAFT_SPEED: "50 mm/s or 2 in/s", Kind.PRESSURE: "2.1 bar or 30 psi", Kind.DURATION: "1.2 s", Kind.DELAY: "140 ms",
+    Kind.ROAD: "480 km or 300 mi",
 }  # fmt: skip
 
 

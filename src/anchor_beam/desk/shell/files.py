@@ -188,8 +188,9 @@ class Files(QObject):
             saving=True,
         )
 
-    def template_out(self, drawings: tuple[Drawing, ...], name: str) -> None:
-        """Write templates at full size: one PDF, or for cutters a file for each side."""
+    def template_out(self, drawings: tuple[Drawing, ...], name: str, scale: tuple[float, float]) -> None:
+        """Write templates at full size: one PDF, or for cutters a file for each side. scale: across and up, for the
+        printer."""
         from anchor_beam.sheets.page import paper_for
         from anchor_beam.sheets.template import template_dxf, template_pdf, template_svg
 
@@ -197,7 +198,10 @@ class Files(QObject):
             one = {".svg": template_svg, ".dxf": template_dxf}.get(path.suffix)
             if one is None:
                 paper = paper_for(self._bridge.units)
-                self._make(path, template_pdf, drawings, paper, name)
+                self._make(path, template_pdf, drawings, paper, name, scale)
+                return
+            if len(drawings) == 1:
+                self._make(path, one, drawings[0])
                 return
             for side, drawing in zip(("left", "right"), drawings, strict=True):
                 beside = path.with_stem(f"{path.stem} {side}")

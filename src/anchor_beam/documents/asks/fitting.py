@@ -10,7 +10,7 @@ from anchor_beam.core.fastener.grip import Into
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.asks.common import STRICT, Number, Pair, Positive
-from anchor_beam.documents.job_card import Has, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job import Has, JobKind, Lift, LinkJoint
 
 Text = Annotated[str, Field(max_length=200)]
 

@@ -11,7 +11,7 @@ from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import estimate, wrench_setting
 from anchor_beam.core.template.wrap import Face, Section, wrapped
 from anchor_beam.documents.asks.fitting import JobCardQuestion, TemplateQuestion, TorqueQuestion
-from anchor_beam.documents.job_card import Job
+from anchor_beam.documents.job import Job
 from anchor_beam.documents.whole_file import write_bytes
 from anchor_beam.drawings.shapes import Drawing
 from anchor_beam.drawings.template import Mark, wrap_drawing

@@ -13,6 +13,7 @@ from anchor_beam.session.edits.bars import (
     SetPickup,
     WearPart,
 )
+from anchor_beam.session.edits.card_readings import TakeFromCard
 from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
@@ -86,6 +87,7 @@ __all__ = [
     "SetValue",
     "SetWindow",
     "SignOff",
+    "TakeFromCard",
     "TakeJoints",
     "TakeMeasured",
     "TakeOff",

@@ -3,6 +3,8 @@ arrows go on and back, M goes to what is measured, N to a note, Escape closes.""
 
 from __future__ import annotations
 
+from datetime import UTC, datetime, timedelta
+
 from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QFont, QHideEvent, QKeyEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
@@ -16,14 +18,16 @@ from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.job_card import LONGEST
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.fitting.card import State, cautions_of
+from anchor_beam.figures.shown_step import lengths_beside
+from anchor_beam.fitting.card import State, cautions_of, resting
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 from anchor_beam.words.fitting import progress
 
 LARGE, MIDDLE = 3.0, 1.7  # times the large type
 TICK = 5_000  # ms between two looks at the clock
-KEYS = "Space done, or take it back   M what is measured   N a note   ← → steps   Esc close"
+REST = 10  # min that T puts on the clock
+KEYS = "Space done, or take it back   M what is measured   N a note   T rest 10 min more   ← → steps   Esc close"
 
 
 class _Note(BenchLine):
@@ -59,16 +63,16 @@ class AtCar(QFrame):
         column = QVBoxLayout(self)
         column.setContentsMargins(px(40), px(26), px(40), px(26))
         column.setSpacing(px(14))
-        self.head, self.text, self.with_what, self.caution, self.said = (Label() for _ in range(5))
+        self.head, self.text, self.with_what, self.caution, self.said, self.rests = (Label() for _ in range(6))
         self.text.setFont(self._larger(LARGE))
-        for label in (self.head, self.with_what, self.caution, self.said):
+        for label in (self.head, self.with_what, self.caution, self.said, self.rests):
             label.setFont(self._larger(MIDDLE))
         for label in (self.text, self.with_what, self.caution, self.said):
             label.setWordWrap(True)
         self.caution.setStyleSheet(in_tone(Tone.WARNING))
         self.said.setStyleSheet(in_tone(Tone.WARNING))
         self.head.setStyleSheet(in_tone(Tone.SOFT))
-        for label in (self.head, self.text, self.with_what, self.caution):
+        for label in (self.head, self.text, self.with_what, self.caution, self.rests):
             column.addWidget(label)
         self.values = CheckFields(bridge, hand, times=MIDDLE * 1.3)
         self.values.all_taken.connect(self.setFocus)
@@ -114,6 +118,7 @@ class AtCar(QFrame):
         self._clock.setInterval(TICK)
         self._clock.timeout.connect(self._tell_time)
         hand.changed.connect(self._show)
+        hand.note_wanted.connect(lambda: self.note.setFocus() if self.isVisible() else None)
         window.installEventFilter(self)
         bridge.listen(self, to=Part.READINGS, then=hand.refresh)
 
@@ -147,6 +152,8 @@ class AtCar(QFrame):
             self._sign()
         elif key is Qt.Key.Key_N:
             self.note.setFocus()
+        elif key is Qt.Key.Key_T:
+            self._rest()
         elif key is Qt.Key.Key_M:
             self.values.measure()
         elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down):
@@ -174,6 +181,19 @@ class AtCar(QFrame):
     def _tell_time(self) -> None:
         minutes = self._opened.elapsed() // 60_000
         self.head.setText(f"{self._standing} · {minutes} min on it" if minutes else self._standing)
+        lines = [] if self._hand.view is None else resting(self._hand.view, datetime.now(UTC))
+        self.rests.setText("\n".join(lines))
+        self.rests.setVisible(bool(lines))
+
+    def _rest(self) -> None:
+        """Count down from ten minutes more, at the step in hand."""
+        at = self._hand.at
+        if at is None:
+            return
+        step, now = at.step.id, datetime.now(UTC)
+        begun = max(now, datetime.fromisoformat(at.rests)) if at.rests else now
+        until = (begun + timedelta(minutes=REST)).isoformat(timespec="seconds")
+        self._say(self._hand.change(lambda card: card.with_wait(step, until), f"{REST} min more on the clock"))
 
     def _sign(self) -> None:
         self._say(self._hand.sign())
@@ -197,7 +217,9 @@ class AtCar(QFrame):
             self.note.setText(at.note)
         self._tell_time()
         self.text.setText(step.text)
-        self.with_what.setText(", ".join(step.tools))
+        card = self._hand.card
+        lengths = "" if card is None else lengths_beside(step, card.job, self._bridge.units)
+        self.with_what.setText(" ".join(filter(None, (lengths, ", ".join(step.tools)))))
         self.caution.setText("  ".join(f"△ {each}" for each in cautions_of(step)))
         self.sign.setText("Take it back (Space)" if at.state is State.DONE else "Done (Space)")
         self.said.setText("")

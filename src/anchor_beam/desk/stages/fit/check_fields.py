@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from PySide6.QtCore import QSignalBlocker, Signal
 from PySide6.QtGui import QFont
 from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLayoutItem, QVBoxLayout, QWidget
@@ -16,8 +18,13 @@ from anchor_beam.documents.job_card import Value
 from anchor_beam.documents.readings import Reading
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.fitting.checks import CHECKS, Check, Verdict, verdict
+from anchor_beam.fitting.asked import Asked
+from anchor_beam.fitting.checks import CHECKS, Check, Verdict
 from anchor_beam.immutable import immutable
+from anchor_beam.units.kinds import unit_of
+from anchor_beam.units.show import show
+
+MOVED_ON = "It moved since the stage before."
 
 
 @immutable
@@ -61,6 +68,7 @@ class CheckFields(QWidget):
         self.looks: dict[str, QCheckBox] = {}
         self._fails: dict[str, Caution] = {}
         self._verdicts: dict[str, Label] = {}
+        self._befores: dict[str, Label] = {}
         hand.changed.connect(self._show)
 
     def measure(self) -> bool:
@@ -82,31 +90,57 @@ class CheckFields(QWidget):
 
     def _show(self) -> None:
         at, card = self._hand.at, self._hand.card
-        keys = () if at is None else at.step.checks
-        if keys != self._made:
-            self._make(keys)
+        every = () if at is None else at.checks
+        kept = tuple(key for asked in every for key in asked.keys)
+        if kept != self._made:
+            self._make(every, kept)
         if card is None:
             return
         for field in self.fields.values():
             field.refresh()
-        for key in keys:
-            found = verdict(CHECKS[key], card.values)
-            self._verdicts[key].setText("" if found is Verdict.OPEN else str(found))
-            self._fails[key].say(CHECKS[key].fails if found is Verdict.FAILED else None)
-            if key in self.looks:
-                value = card.values.get(key)
-                with QSignalBlocker(self.looks[key]):
-                    self.looks[key].setChecked(value is not None and value.value > 0.5)
+        for asked in every:
+            check = asked.check
+            words = "noted" if check.reading else str(asked.verdict)
+            self._verdicts[check.key].setText("" if asked.verdict is Verdict.OPEN else words)
+            failed = check.fails if asked.verdict is Verdict.FAILED else None
+            self._fails[check.key].say(f"{MOVED_ON} {failed}" if asked.drifted else failed)
+            self._befores[check.key].setText(self._since(asked))
+            self._befores[check.key].setVisible(bool(asked.before) and check.kind is not None)
+            if check.key in self.looks:
+                value = card.values.get(asked.keys[0])
+                with QSignalBlocker(self.looks[check.key]):
+                    self.looks[check.key].setChecked(value is not None and value.value > 0.5)
 
-    def _make(self, keys: tuple[str, ...]) -> None:
-        self._made = keys
-        self.fields, self.looks, self._fails, self._verdicts = {}, {}, {}, {}
+    def _since(self, asked: Asked) -> str:
+        """What was read at the stage before, and how far each place has moved since."""
+        card, check = self._hand.card, asked.check
+        if card is None or check.kind is None:
+            return ""
+        parts = []
+        for place, key, before in zip(check.places, asked.keys, asked.before, strict=False):
+            then = show(before, check.kind, self._bridge.units)
+            now = card.values.get(key)
+            change = "" if now is None else f" (now {self._moved(now.value - before, check)})"
+            parts.append(f"{place} {then.number}{change}")
+        return f"The stage before, in {unit_of(check.kind, self._bridge.units).symbol}: {', '.join(parts)}."
+
+    def _moved(self, by: float, check: Check) -> str:
+        """A difference with the band of both readings."""
+        assert check.kind is not None
+        units = self._bridge.units
+        band = show(math.sqrt(2.0) * check.spread, check.kind, units)
+        return f"{show(by, check.kind, units, sign=True).number} ± {band.number}"
+
+    def _make(self, every: tuple[Asked, ...], kept: tuple[str, ...]) -> None:
+        self._made = kept
+        self.fields, self.looks, self._fails, self._verdicts, self._befores = {}, {}, {}, {}, {}
         while (item := self._column.takeAt(0)) is not None:
             _discard(item)
-        for key in keys:
-            self._column.addWidget(self._one(CHECKS[key]))
+        for asked in every:
+            self._column.addWidget(self._one(asked))
 
-    def _one(self, check: Check) -> QWidget:
+    def _one(self, asked: Asked) -> QWidget:
+        check = asked.check
         theme, px = self._bridge.theme, self._bridge.theme.px
         holder = QWidget()
         column = QVBoxLayout(holder)
@@ -128,11 +162,11 @@ class CheckFields(QWidget):
             look = QCheckBox("it does")
             look.setFont(self._font())
             look.setAccessibleName(f"{check.title}: {check.rule}")
-            look.clicked.connect(lambda on, key=check.key: self._looked(key, on))
+            look.clicked.connect(lambda on, key=asked.keys[0]: self._looked(key, on))
             self.looks[check.key] = look
             head.addWidget(look)
         else:
-            for place, key in zip(check.places, check.value_keys, strict=True):
+            for place, key in zip(check.places, asked.keys, strict=True):
                 kept = _Kept(self._hand, key)
                 width = round(56 * self._times)
                 field = NumberField(
@@ -157,6 +191,10 @@ class CheckFields(QWidget):
         how.setWordWrap(True)
         how.setFont(self._font(Size.SMALL))
         column.addWidget(how)
+        self._befores[check.key] = Label()
+        self._befores[check.key].setWordWrap(True)
+        self._befores[check.key].setFont(self._font(Size.SMALL))
+        column.addWidget(self._befores[check.key])
         self._fails[check.key] = Caution(theme)
         self._fails[check.key].setFont(self._font(Size.SMALL))
         column.addWidget(self._fails[check.key])

@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.documents.job_card import JobCard
-from anchor_beam.errors import AnchorBeamError
+from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.fitting.card import CardStep, CardView, view
 
 
@@ -17,6 +17,7 @@ class InHand(QObject):
     """card, view: as they stand; None without a card. step: the id of the one that is looked at."""
 
     changed = Signal()
+    note_wanted = Signal()  # a step was held that a note would let go
 
     def __init__(self, bridge: Bridge) -> None:
         super().__init__()
@@ -95,6 +96,8 @@ class InHand(QObject):
             cards.sign(self.document, at.step.id)
         except AnchorBeamError as problem:
             self._bridge.complain(problem)
+            if isinstance(problem, InputError) and problem.place == "note":
+                self.note_wanted.emit()
             return problem
         self.refresh()
         if self.view is not None and self.view.next is not None:

@@ -3,6 +3,8 @@ one, what it screws into, how it is held and tightened, and when it is looked at
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from PySide6.QtCore import QSignalBlocker
 from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QVBoxLayout
 
@@ -14,20 +16,26 @@ from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box
+from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label, tip
 from anchor_beam.desk.widgets.rows import Caution
-from anchor_beam.documents.job_card import BoltEntry
+from anchor_beam.documents.job_card import BoltEntry, JobCard
+from anchor_beam.documents.readings import Reading
 from anchor_beam.drawings.shapes import Tone
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.fitting.ledger import Due, Row, due, rows, torque_entry
+from anchor_beam.figures.job_facts import due_told
+from anchor_beam.fitting.bushings import CARE
+from anchor_beam.fitting.fasteners import How
+from anchor_beam.fitting.ledger import Due, Row, due, is_driven, rows, torque_entry
+from anchor_beam.immutable import immutable
 from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.parse import parse
 from anchor_beam.units.show import show
 from anchor_beam.words import faults
-from anchor_beam.words.fitting import DUE_LATER, ESTIMATE, due_on
+from anchor_beam.words.fitting import DUE_LATER, ESTIMATE, bushings_care
 
-HEADS = ("", "maker's torque", "thread", "class", "on the thread", "estimate", "last turn", "again")
+HEADS = ("fastener", "maker's torque", "thread", "class", "on the thread", "estimate", "last turn", "again")
 
 
 class LedgerBoard(ScrolledBoard):
@@ -42,6 +50,10 @@ class LedgerBoard(ScrolledBoard):
             self._grid.addWidget(self.label(head, soft=True), 0, i)
         self.column.addWidget(self.said)
         self.column.addLayout(self._wrench())
+        self.care = self.label()
+        self.care.setWordWrap(True)
+        self.column.addWidget(self.care)
+        self.column.addLayout(self._odometer())
         self.dates = self.label(DUE_LATER)
         self.looked: list[QCheckBox] = []
         self._dates = QVBoxLayout()
@@ -70,6 +82,19 @@ class LedgerBoard(ScrolledBoard):
             self.wrench[name] = line
         self.setting = Label()
         row.addWidget(self.setting)
+        row.addStretch()
+        return row
+
+    def _odometer(self) -> QHBoxLayout:
+        """Distances count as dates do, where somebody reads them."""
+        row = QHBoxLayout()
+        row.setSpacing(self._bridge.theme.px(8))
+        self.odometer: dict[str, NumberField] = {}
+        for name, words in (("first", "Odometer at the first drive"), ("now", "now")):
+            field = NumberField(self._bridge, Kind.ROAD, words, _Odometer(self._hand, name), about=words, width=74)
+            row.addWidget(self.label(words))
+            row.addWidget(field)
+            self.odometer[name] = field
         row.addStretch()
         return row
 
@@ -102,9 +127,13 @@ class LedgerBoard(ScrolledBoard):
             if name not in self.fasteners:
                 self.fasteners[name] = _Line(self, self._bridge, self._hand, name)
             self.fasteners[name].show_row(self._grid, i, row)
+        care = CARE[card.job.bushings]
+        self.care.setText(bushings_care(str(card.job.bushings), care.grease, care.expected, care.judge))
+        for field in self.odometer.values():
+            field.refresh()
         dates = due(card)
         self.dates.setVisible(not dates)
-        lines = tuple(due_on(each.day.isoformat(), each.what) for each in dates)
+        lines = tuple(self._due(card, each) for each in dates)
         if lines != tuple(box.text() for box in self.looked):
             for box in self.looked:
                 box.hide()
@@ -112,6 +141,10 @@ class LedgerBoard(ScrolledBoard):
             self.looked = [self._looked(line, each) for line, each in zip(lines, dates, strict=True)]
         for box, each in zip(self.looked, dates, strict=True):
             box.setChecked(each.what in card.looked)
+
+    def _due(self, card: JobCard, each: Due) -> str:
+        past = "△ driven that far: " if is_driven(card, each) and each.what not in card.looked else ""
+        return past + due_told(each, self._bridge.units)
 
     def _looked(self, line: str, each: Due) -> QCheckBox:
         box = QCheckBox(line)
@@ -121,6 +154,27 @@ class LedgerBoard(ScrolledBoard):
         ))  # fmt: skip
         self._dates.addWidget(box)
         return box
+
+
+@immutable
+class _Odometer:
+    """Where one reading of the odometer is kept."""
+
+    hand: InHand
+    name: str
+
+    def kept(self) -> Reading | None:
+        value = None if self.hand.card is None else getattr(self.hand.card.odometer, self.name)
+        return None if value is None else Reading(value)
+
+    def stand_in(self) -> float | None:
+        return None
+
+    def keep(self, reading: Reading | None) -> AnchorBeamError | None:
+        value = None if reading is None else reading.value
+        return self.hand.change(
+            lambda card: card.with_odometer(replace(card.odometer, **{self.name: value})), "Odometer written down"
+        )
 
 
 class _Line:
@@ -168,8 +222,9 @@ class _Line:
             grid.addWidget(cell, 2 * row, column)
         grid.addWidget(self.about, 2 * row + 1, 0, 1, len(HEADS))
         self.name.setText(f"{'✓ ' if what.final else ''}{fastener.name}")
+        how = str(How.FEEL) if what.why == How.FEEL else str(fastener.how)
         frees = f"; frees {fastener.frees}" if fastener.frees else ""
-        self.about.setText(f"into {fastener.into}; {fastener.hold}; {fastener.how}; {fastener.renew}{frees}")
+        self.about.setText(f"into {fastener.into}; {fastener.hold}; {how}; {fastener.renew}{frees}")
         if not self.torque.isModified():
             self.torque.setText("" if what.entry is None else what.entry.typed)
         card = self._hand.card

@@ -10,9 +10,11 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.fit.at_car import AtCar
+from anchor_beam.desk.stages.fit.found_board import FoundBoard
 from anchor_beam.desk.stages.fit.gather_board import GatherBoard
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.stages.fit.ledger_board import LedgerBoard
+from anchor_beam.desk.stages.fit.map_board import MapBoard
 from anchor_beam.desk.stages.fit.panel import FitPanel
 from anchor_beam.desk.stages.fit.routes_board import RoutesBoard
 from anchor_beam.desk.stages.fit.step_view import StepView
@@ -45,6 +47,7 @@ class FitPage(Split):
         self.at_car: AtCar | None = None
         views: dict[str, Callable[[], QWidget]] = {
             "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),
+            "fasteners": lambda: MapBoard(bridge, self.hand), "found": lambda: FoundBoard(bridge, self.hand),
             "needed": lambda: GatherBoard(bridge, files, self.hand),
             "routes": lambda: RoutesBoard(bridge, self.hand),
             "templates": lambda: TemplateBoard(bridge, files, self.hand),

@@ -8,7 +8,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
-from anchor_beam.documents.job_card import Job
+from anchor_beam.documents.job import Job
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.fitting.card import brought_up_to_date
 from anchor_beam.fitting.routes import Route, routes

@@ -10,8 +10,10 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.view import DrawingView
 from anchor_beam.desk.shell.files import Files
+from anchor_beam.desk.stages.fit.as_fitted import AsFittedFields
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
 from anchor_beam.desk.stages.fit.hand import InHand
+from anchor_beam.desk.stages.fit.kit_list import KitList
 from anchor_beam.desk.stages.fit.pins import Pins
 from anchor_beam.desk.stages.fit.way import Way
 from anchor_beam.desk.theme.theme import in_tone
@@ -22,26 +24,30 @@ from anchor_beam.documents.job_card import LONGEST, JobCard
 from anchor_beam.drawings.bar_below import bar_from_below
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import InputError
-from anchor_beam.figures.shown_step import marked_by, shown_on_card
+from anchor_beam.figures.shown_step import lengths_beside, marked_by, shown_on_card, turned
 from anchor_beam.fitting.card import CardStep, State, cautions_of, short
 from anchor_beam.fitting.fasteners import FASTENERS, STOP, WONT_MOVE
+from anchor_beam.fitting.for_car import for_car
 from anchor_beam.fitting.step import Deed
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.fitting import BY_HAND, from_to, signed, why_here
+from anchor_beam.words.fitting import BY_HAND, TO_CAR, clock_of, from_to, rests_until, signed, why_here
 
 
-class StepView(QScrollArea):
-    """Of the step in hand."""
+class StepView(QWidget):
+    """Of the step in hand; its note and its signature stay in sight while the rest scrolls."""
 
     def __init__(self, bridge: Bridge, files: Files, hand: InHand) -> None:
         super().__init__()
         self._bridge, self._hand = bridge, hand
         self.pins = Pins(bridge, files, hand)
         theme, px = bridge.theme, bridge.theme.px
-        self.setWidgetResizable(True)
-        self.setFrameShape(QScrollArea.Shape.NoFrame)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        whole = QVBoxLayout(self)
+        whole.setContentsMargins(0, 0, 0, 0)
+        self.scrolled = QScrollArea()
+        self.scrolled.setWidgetResizable(True)
+        self.scrolled.setFrameShape(QScrollArea.Shape.NoFrame)
+        self.scrolled.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.scrolled.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self._inner = QWidget()
         column = QVBoxLayout(self._inner)
         column.setContentsMargins(px(16), px(8), px(16), px(10))
@@ -59,8 +65,16 @@ class StepView(QScrollArea):
         column.addWidget(self.caution)
         self.checks = CheckFields(bridge, hand)
         column.addWidget(self.checks)
+        self.kit = KitList(bridge, hand)
+        column.addWidget(self.kit)
+        self.to_car = QPushButton("Take what was read to the car")
+        self.to_car.setToolTip(TO_CAR)
+        self.to_car.clicked.connect(self._take_to_car)
+        column.addWidget(self.to_car, alignment=Qt.AlignmentFlag.AlignLeft)
         self.way = Way(bridge, hand)
         column.addWidget(self.way)
+        self.as_fitted = AsFittedFields(bridge, hand)
+        column.addWidget(self.as_fitted)
         self.drawing = DrawingView(theme)
         self.drawing.setMinimumHeight(px(170))
         column.addWidget(self.drawing, stretch=1)
@@ -70,9 +84,13 @@ class StepView(QScrollArea):
         self.ladder = Label()
         self.ladder.setWordWrap(True)
         column.addWidget(self.ladder)
-        column.addLayout(self._foot())
-        self.setWidget(self._inner)
+        self.scrolled.setWidget(self._inner)
+        whole.addWidget(self.scrolled, stretch=1)
+        foot = self._foot()
+        foot.setContentsMargins(px(16), 0, px(16), px(10))
+        whole.addLayout(foot)
         hand.changed.connect(self._show)
+        hand.note_wanted.connect(self.note.setFocus)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _foot(self) -> QVBoxLayout:
@@ -110,12 +128,16 @@ class StepView(QScrollArea):
         card = self._hand.card
         done = None if card is None else card.done.get(step.id)
         signature = "" if done is None else f" · {signed(done.at[:10], done.by)}"
-        self.head.setText(f"{at.number} · {step.posture} · {from_to(*step.minutes)}{signature}")
+        rests = f" · {rests_until(clock_of(at.rests))}" if at.rests else ""
+        self.head.setText(f"{at.number} · {step.posture} · {from_to(*step.minutes)}{signature}{rests}")
         self.text.setText(step.text)
         by_id = {each.step.id: each.step for each in self._hand.view.steps}
         self.why.setText("" if at.why is None else why_here(short(by_id[at.why[0]].text), at.why[1]))
         self.why.setVisible(at.why is not None)
-        self.with_what.setText(_with_what(at))
+        lengths = "" if card is None else lengths_beside(step, card.job, self._bridge.units)
+        self.with_what.setText(" ".join(filter(None, (lengths, _with_what(at)))))
+        reads = any(asked.check.reading for asked in at.checks)
+        self.to_car.setVisible(reads and card is not None and bool(for_car(card).words))
         self.with_what.setVisible(bool(self.with_what.text()))
         self.caution.say(" ".join(cautions_of(step)) or None)
         freed = [act.fastener for act in step.acts if act.deed is Deed.UNDO]
@@ -133,13 +155,20 @@ class StepView(QScrollArea):
 
     def _draw(self, at: CardStep) -> None:
         shown, card = self._bridge.picture, self._hand.card
-        bar = None if shown is None or card is None else shown_on_card(shown, card.job.axle, self._bridge.units)
+        if shown is None or card is None:
+            return
+        bar = shown_on_card(shown, card.job.axle, self._bridge.units)
         self.drawing.setVisible(bar is not None)
         if bar is not None:
-            self.drawing.set_drawing(bar_from_below(bar, marked_by(at.step)))
+            self.drawing.set_drawing(bar_from_below(bar, marked_by(at.step), turned(shown, card)))
 
     def _sign(self) -> None:
         self._hand.sign()
+
+    def _take_to_car(self) -> None:
+        document = self._hand.document
+        if document is not None:
+            self._bridge.attempt(lambda: self._bridge.workshop.cards.take_to_car(document))
 
     def _keep_note(self) -> None:
         if not self.note.isModified():

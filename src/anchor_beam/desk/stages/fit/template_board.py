@@ -14,10 +14,11 @@ from anchor_beam.desk.widgets.choice import Box
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.reading_field import ReadingField
 from anchor_beam.desk.widgets.rows import Caution
-from anchor_beam.documents.builds import TEMPLATE, TEMPLATES
+from anchor_beam.documents.templates import PRINTER, TEMPLATE, TEMPLATES
 from anchor_beam.drawings.shapes import Drawing, Size
+from anchor_beam.drawings.template import notes_of
 from anchor_beam.errors import AnchorBeamError
-from anchor_beam.figures.template import template_drawings
+from anchor_beam.figures.template import axle_of, printer_scale, template_drawings
 from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
@@ -42,22 +43,25 @@ class TemplateBoard(QWidget):
         self.kind.setAccessibleName("kind of template")
         self.kind.activated.connect(self._show)
         left.addWidget(self.kind)
-        how = Label(TEMPLATES[0].how)
-        how.setWordWrap(True)
-        how.setFont(bridge.theme.font(Size.SMALL))
-        how.setFixedWidth(px(BESIDE))
-        left.addWidget(how)
-        self.fields: dict[tuple[Axle, str], dict[str, ReadingField]] = {}
-        self._holders: dict[tuple[Axle, str], QWidget] = {}
-        for axle in Axle:
-            for each in TEMPLATES:
-                self._holders[axle, each.key] = self._entries(axle, each.key)
-                left.addWidget(self._holders[axle, each.key])
+        self.how = Label()
+        self.how.setWordWrap(True)
+        self.how.setFont(bridge.theme.font(Size.SMALL))
+        self.how.setFixedWidth(px(BESIDE))
+        left.addWidget(self.how)
+        self.fields: dict[tuple[Axle | None, str], dict[str, ReadingField]] = {}
+        self._holders: dict[tuple[Axle | None, str], QWidget] = {}
+        self._entries_at = QVBoxLayout()
+        left.addLayout(self._entries_at)
         self.said = Caution(bridge.theme)
         left.addWidget(self.said)
         self.write = QPushButton("Write at full size…")
         self.write.clicked.connect(self._write)
         left.addWidget(self.write)
+        self.notes = Label()
+        self.notes.setWordWrap(True)
+        self.notes.setFont(bridge.theme.font(Size.SMALL))
+        self.notes.setFixedWidth(px(BESIDE))
+        left.addWidget(self.notes)
         left.addStretch()
         row.addLayout(left)
         both = QVBoxLayout()
@@ -69,7 +73,7 @@ class TemplateBoard(QWidget):
         bridge.listen(self, to=Part.READINGS | Part.UNITS, then=self._show)
         self._show()
 
-    def _entries(self, axle: Axle, key: str) -> QWidget:
+    def _entries(self, axle: Axle | None, key: str) -> QWidget:
         holder, px = QWidget(), self._bridge.theme.px
         holder.setFixedWidth(px(BESIDE))
         column = QVBoxLayout(holder)
@@ -98,24 +102,33 @@ class TemplateBoard(QWidget):
         return TEMPLATES[self.kind.currentIndex()].key
 
     def _show(self) -> None:
-        for which, holder in self._holders.items():
-            holder.setVisible(which == (self._axle, self._key))
+        which = axle_of(self._key, self._axle), self._key
+        if which not in self._holders:  # made when it is looked at: there are many fields
+            self._holders[which] = self._entries(*which)
+            self._entries_at.addWidget(self._holders[which])
+        for each, holder in self._holders.items():
+            holder.setVisible(each == which)
+        self.how.setText(TEMPLATE[self._key].how)
         shown = self._bridge.picture
         if shown is None:
             return
-        for field in self.fields[self._axle, self._key].values():
+        for field in self.fields[which].values():
             field.refresh()
         try:
-            self.drawings = template_drawings(shown.file, self._axle, self._key)
+            self.drawings = template_drawings(shown.file, self._axle, self._key, self._bridge.units)
             self.said.say(None)
         except AnchorBeamError as problem:
             self.drawings = ()
             self.said.say(faults.sentence(problem, self._bridge.units))
         self.write.setEnabled(bool(self.drawings))
+        self.notes.setText("\n".join(notes_of(self.drawings[0]) if self.drawings else ()))
         for i, view in enumerate(self.views.values()):
-            view.set_drawing(self.drawings[i] if self.drawings else EMPTY)
+            view.setVisible(i < max(len(self.drawings), 1))
+            view.set_drawing(self.drawings[i] if i < len(self.drawings) else EMPTY)
 
     def _write(self) -> None:
         shown = self._bridge.picture
         if shown is not None and self.drawings:
-            self._files.template_out(self.drawings, f"{shown.file.car.name} {self._axle} template")
+            name = f"{shown.file.car.name} {self._axle} {TEMPLATE[self._key].title.lower()}"
+            scale = (1.0, 1.0) if self._key == PRINTER else printer_scale(shown.file)
+            self._files.template_out(self.drawings, name, scale)

@@ -91,7 +91,7 @@ class CarRow(QWidget):
         self._read_at = at.changed_at
         try:
             file = session.file if session is not None and session.car == self.car else garage.file(self.car)
-            self._work = open_work(self._bridge.workshop.cards.of(self.car))
+            self._work = open_work(self._bridge.workshop.cards.of(self.car), self._bridge.units)
         except StoreError as problem:
             self.damaged, self._drawing = True, None
             why = problem.message.partition("cannot be read: ")[2] or problem.message  # its name stands above
