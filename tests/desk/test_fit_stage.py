@@ -11,15 +11,16 @@ from pypdf import PdfReader
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QImage, QWheelEvent
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QComboBox, QFileDialog
+from PySide6.QtWidgets import QApplication, QFileDialog
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.fit.page import FitPage
 from anchor_beam.desk.stages.garage.car_row import CarRow
-from anchor_beam.documents.job_card import Got, JobCard
+from anchor_beam.documents.job_card import Got
 from anchor_beam.fitting.card import State, steps_in_order
 from anchor_beam.session.edits import SetHole, SetValue
 from support.desk import LEFT_BUTTON, Desk
+from support.fit import choose, opened, pick, sign_until, with_card
 
 ALT = Qt.KeyboardModifier.AltModifier
 
@@ -27,47 +28,6 @@ ALT = Qt.KeyboardModifier.AltModifier
 @pytest.fixture
 def fit(desk: Desk) -> FitPage:
     return opened(desk)
-
-
-def opened(desk: Desk) -> FitPage:
-    page = desk.stage("Fit")
-    desk.rest()
-    assert isinstance(page, FitPage)
-    return page
-
-
-def with_card(desk: Desk, fit: FitPage) -> JobCard:
-    desk.click(desk.button("New card"))
-    assert fit.hand.card is not None
-    return fit.hand.card
-
-
-def pick(desk: Desk, fit: FitPage, step: str) -> None:
-    """Click a step in the list."""
-    rows = fit.steps.rows
-    top = rows.top_of(step)
-    assert top is not None
-    fit.steps.ensureVisible(0, top)
-    QTest.mouseClick(rows, LEFT_BUTTON, pos=QPoint(60, top + 6))
-    desk.settle()
-    assert fit.hand.step == step
-
-
-def sign_until(desk: Desk, fit: FitPage, step: str) -> None:
-    """Sign with Space, as they come, until a step is next; checks that are asked for on the way stay open."""
-    assert fit.hand.view is not None and fit.hand.view.next is not None
-    pick(desk, fit, fit.hand.view.next.step.id)
-    fit.steps.rows.setFocus()
-    for _ in range(80):
-        if fit.hand.step == step:
-            return
-        desk.press(Qt.Key.Key_Space)
-        if "Write why not" in desk.line:
-            assert fit.step.note.hasFocus()
-            QTest.keyClicks(fit.step.note, "all new threads")
-            desk.press(Qt.Key.Key_Return)
-            fit.steps.rows.setFocus()
-    raise AssertionError(f"never came to {step}: {fit.hand.step}, {len(fit.hand.card.done)}, {desk.line}")
 
 
 def test_the_empty_stage_says_what_to_do_and_a_card_takes_two_presses(desk: Desk, fit: FitPage) -> None:
@@ -348,16 +308,6 @@ def test_the_way_out_is_offered_backwards_with_less_room_for_a_thicker_bar(desk:
     pick(desk, fit, "out")
     desk.click(way.last)
     assert [pose.note for pose in fit.hand.card.poses] == ["turned a quarter"]
-
-
-def choose(desk: Desk, box: QComboBox, text: str) -> None:
-    """Pick from a box by the keyboard."""
-    box.setFocus()
-    for _ in range(box.count()):
-        if box.currentText() == text:
-            break
-        desk.press(Qt.Key.Key_Down)
-    assert box.currentText() == text
 
 
 def test_what_is_due_is_ticked_and_the_garage_says_what_comes_first(desk: Desk, fit: FitPage) -> None:

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import io
 from dataclasses import replace
+
+from pypdf import PdfReader
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import wicken_estate
 from anchor_beam.documents.job import Has, Job, JobKind, LinkJoint
-from anchor_beam.documents.job_card import BoltEntry, Got, new_card
+from anchor_beam.documents.job_card import BoltEntry, Counted, Got, Value, new_card
 from anchor_beam.documents.job_card_plain import card_from, card_plain
+from anchor_beam.documents.poses import Leading, Pose
+from anchor_beam.documents.remarks import Matter, Remark
 from anchor_beam.drawings.bar_below import Marked, bar_from_below
 from anchor_beam.drawings.shapes import Line
 from anchor_beam.figures.job_sheet import job_sheet
@@ -19,6 +24,7 @@ from anchor_beam.fitting.card import steps_in_order
 from anchor_beam.fitting.gather import Group, needed, still_to_get, with_tools_of
 from anchor_beam.fitting.routes import routes
 from anchor_beam.session.edits import UseSetting
+from anchor_beam.sheets.job_card import job_card_pdf
 from anchor_beam.units.kinds import System
 
 JOB = Job(
@@ -72,6 +78,33 @@ def test_routes_tell_what_cannot_be_taken_back_and_what_asks_for_alignment() -> 
 def test_what_is_missing_stands_on_the_printed_card() -> None:
     assert "To get" not in job_sheet("Finch", CARD, System.METRIC).tools
     assert "To get: tape." in job_sheet("Finch", CARD.with_got("tool tape", Got.TO_GET), System.METRIC).tools
+
+
+def test_the_printed_card_has_poses_kit_remarks_lengths_and_what_was_measured() -> None:
+    card = replace(CARD, job=replace(JOB, links=(0.0885, 0.0985)))
+    card = card.with_pose(Pose("low", Leading.LEFT, gap=0.004)).with_counted("bolts", Counted.WRONG)
+    card = card.with_remark(Remark(Matter.OTHERS, "brake pipe", "kinked", "stands", step="inspect"))
+    card = card.with_value("K1.left", Value(0.112)).with_note("strap", "over the diff")
+    for units, length in ((System.METRIC, "112.0\u00a0mm"), (System.US, "4.41\u00a0in")):
+        sheet = job_sheet("Finch", card, units)
+        lines = {step.text[:12]: [text for text, _ in step.under] for step in sheet.steps}
+        assert (
+            "1  left end first, low; " in lines["Way out: not"][-1]
+            and "1  left end last, low" in lines["Way in: the "][-1]
+        )
+        assert any("bolts, by length: wrong part" in line for line in lines["Count the ki"])
+        assert any(f"left {length}   right ________" in line for line in lines["Slide it to "])
+        assert any(line.startswith("Links: left") for line in lines["Links in hol"])
+        found = sheet.steps[-1]
+        assert (
+            found.phase == "found"
+            and found.text.startswith("work for others, brake pipe: kinked")
+            and found.tick == ""
+        )
+    assert any("Note: over the diff" in line for line in lines["Strap the ba"])
+    pages = PdfReader(io.BytesIO(job_card_pdf(sheet))).pages
+    paper = " ".join(" ".join(page.extract_text() for page in pages).split())
+    assert "FOUND" in paper and "brake pipe: kinked" in paper and "wrong part" in paper
 
 
 def test_a_bar_without_links_is_drawn_without_saddles() -> None:

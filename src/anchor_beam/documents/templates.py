@@ -99,7 +99,7 @@ TEMPLATES: tuple[Aid, ...] = (
         ARM_ANGLE, "Arm-angle board", "to hold against an arm",
         "Glue it to card, its cross on the bar's axis, its base along the datum edge: both arms on the same line.",
         (
-            Entry("reach", "Radius", FINE, (60.0, 400.0), "As far as the arm is straight.", 140.0),
+            Entry("reach", "Radius", FINE, (60.0, 400.0), "As far as the arm is straight.", 130.0),
             Entry("bore", "Bar", Kind.DIAMETER, (6.0, 80.0), "Diameter: the board hooks over it.", "bench.{axle}.bar.od"),
             Entry("wanted", "Arm wanted at", Kind.ANGLE, (-45.0, 45.0), "From level, up above zero.", 0.0),
         ),

@@ -59,7 +59,7 @@ def list_drawing(lines: tuple[str, ...], title: str) -> Drawing:
     """Lines of text on a page, with the bar that proves it."""
     bottom = -LINE * len(lines)
     items = [*written((0.0, 0.0), lines), *proof((0.0, bottom - 0.004))]
-    return Drawing(tuple(items), (-ROOM, bottom - ROOM - 0.004), (0.16 + ROOM, ROOM), title)
+    return Drawing(tuple(items), (-ROOM, bottom - ROOM - 0.004), (0.15 + ROOM, ROOM), title)
 
 
 def printer_drawing(title: str) -> Drawing:

@@ -10,6 +10,7 @@ from datetime import date
 from anchor_beam import __version__
 from anchor_beam.core.grip.driving import FIVE, Phase
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.documents.alignment import Alignment
 from anchor_beam.documents.csv_text import safe
 from anchor_beam.drawings.bars import bars_in_plan, tone_of
 from anchor_beam.drawings.shapes import Area, Dimension
@@ -91,12 +92,25 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
         notes.append(f"at rest the bar {rest_twist(shown.now.rest_torque(axle), units)}")
     if fitted.connected and (names := maker_names(*(fitted.bar.hole_name(fitted.hole(side)) for side in Side))):
         notes.append(names)
+    if fitted.alignment is not None:
+        notes.append(aligned(fitted.alignment, units))
     if end.problem is not None:
         notes.append(faults.sentence(end.problem, units))
     return SheetEnd(
         letter=LETTER[axle], tone=tone_of(axle), bar=end_title(fitted, axle, units),
         holes=(holes[0], holes[1]), links=(links[0], links[1]), notes=tuple(notes),
     )  # fmt: skip
+
+
+def aligned(kept: Alignment, units: System) -> str:
+    """`aligned 2026-05-03: toe left 0.1, right 0.1 deg; camber left −1.2, right −1.4 deg`."""
+    read = {"toe": kept.toe, "camber": kept.camber}
+    parts = []
+    for name, wheels in read.items():
+        if wheels is not None:
+            left, right = (show(angle, Kind.ANGLE, units, decimals=2) for angle in wheels)
+            parts.append(f"{name} left {left.number}, right {right.number} {right.unit}")
+    return f"aligned {kept.read}: {'; '.join(parts)}"
 
 
 def _phase(shown: Picture, phase: Phase, units: System) -> tuple[str, str, str]:

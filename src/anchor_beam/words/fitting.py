@@ -142,6 +142,7 @@ def link_lengths(left: str, right: str, unit: str) -> str:
     return f"Links: {f'both {left}' if left == right else f'left {left}, right {right}'} {unit}."
 
 
+KEPT_WITH = "With the setting on the bench:"
 TO_CAR = (
     "Ride heights become readings of the car, link lengths and camber its measured figures; toe and camber stay with the "
     "setting on the bench."

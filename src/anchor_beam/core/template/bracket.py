@@ -36,7 +36,7 @@ class Blank:
         """
         outside = self.legs[leg]
         straight = self.bend[0] if leg == 0 else self.length - self.bend[1]
-        if not outside - straight <= from_corner <= outside:
+        if not outside - straight - 1e-9 <= from_corner <= outside + 1e-9:
             raise InputError(
                 "from_corner", "This hole is not on the flat of its leg.", got=from_corner,
                 accepts=f"{1e3 * (outside - straight):.4g} to {1e3 * outside:.4g} mm from the corner",

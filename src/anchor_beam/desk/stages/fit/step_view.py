@@ -24,13 +24,14 @@ from anchor_beam.documents.job_card import LONGEST, JobCard
 from anchor_beam.drawings.bar_below import bar_from_below
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.errors import InputError
+from anchor_beam.figures.sheet import aligned
 from anchor_beam.figures.shown_step import lengths_beside, marked_by, shown_on_card, turned
 from anchor_beam.fitting.card import CardStep, State, cautions_of, short
 from anchor_beam.fitting.fasteners import FASTENERS, STOP, WONT_MOVE
 from anchor_beam.fitting.for_car import for_car
-from anchor_beam.fitting.step import Deed
+from anchor_beam.fitting.step import Deed, Tag
 from anchor_beam.session.workshop import Part
-from anchor_beam.words.fitting import BY_HAND, TO_CAR, clock_of, from_to, rests_until, signed, why_here
+from anchor_beam.words.fitting import BY_HAND, KEPT_WITH, TO_CAR, clock_of, from_to, rests_until, signed, why_here
 
 
 class StepView(QWidget):
@@ -136,6 +137,8 @@ class StepView(QWidget):
         self.why.setVisible(at.why is not None)
         lengths = "" if card is None else lengths_beside(step, card.job, self._bridge.units)
         self.with_what.setText(" ".join(filter(None, (lengths, _with_what(at)))))
+        if Tag.ALIGNED in step.tags and (kept := self._kept_alignment()):
+            self.with_what.setText(f"{self.with_what.text()} {KEPT_WITH} {kept}.")
         reads = any(asked.check.reading for asked in at.checks)
         self.to_car.setVisible(reads and card is not None and bool(for_car(card).words))
         self.with_what.setVisible(bool(self.with_what.text()))
@@ -164,6 +167,12 @@ class StepView(QWidget):
 
     def _sign(self) -> None:
         self._hand.sign()
+
+    def _kept_alignment(self) -> str:
+        """What is kept with the setting on the bench of this axle."""
+        shown, card = self._bridge.picture, self._hand.card
+        kept = None if shown is None or card is None else shown.file.bench.end(card.job.axle).alignment
+        return "" if kept is None else aligned(kept, self._bridge.units)
 
     def _take_to_car(self) -> None:
         document = self._hand.document
