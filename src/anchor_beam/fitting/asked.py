@@ -3,7 +3,7 @@ with its rule."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 
 from anchor_beam.documents.job import Job
@@ -63,11 +63,15 @@ def _asked(card: JobCard, step: str, key: str, steps: tuple[str, ...]) -> Asked:
         if None not in numbers:
             before = tuple(each for each in numbers if each is not None)
             break
-    now = _numbers(card.values, keys)
-    drifted = check.drift is not None and any(
+    far = drifted(check, _numbers(card.values, keys), before)
+    return Asked(key, stage, keys, Verdict.FAILED if far else found, before, far)
+
+
+def drifted(check: Check, now: Sequence[float | None], before: Sequence[float]) -> bool:
+    """Whether a value is further from the stage before than it may be."""
+    return check.drift is not None and any(
         one is not None and abs(one - other) > check.drift + 1e-12 for one, other in zip(now, before, strict=False)
     )
-    return Asked(key, stage, keys, Verdict.FAILED if drifted else found, before, drifted)
 
 
 def _numbers(values: Mapping[str, Value], keys: tuple[str, ...]) -> tuple[float | None, ...]:

@@ -28,25 +28,31 @@ def judged(card: JobCard, fastener: str) -> Judged | None:
     """The bolt of a group; None where nobody said anything of it.
 
     Raises:
-        InputError: at "length" or "depth", the thread that is engaged would be deeper than its hole.
+        InputError: as `judge`.
     """
-    stack = card.stacks.get(fastener)
-    if stack is None:
-        return None
+    stack, bolt = card.stacks.get(fastener), card.bolts.get(fastener)
+    return None if stack is None else judge(stack, None if bolt is None else bolt.thread, FASTENERS[fastener].name)
+
+
+def judge(stack: Stack, of: str | None, name: str) -> Judged:
+    """A bolt through a stack. of: its thread, None where it is not known; name: what it is called.
+
+    Raises:
+        InputError: at "length", the bolt is longer than its hole is deep; at "thread", it does not exist.
+    """
     before, after = stack.grip(with_new=False), stack.grip()
     trapped = _rank(stack.reach_after) > _rank(stack.reach)
-    bolt = card.bolts.get(fastener)
-    missing = _missing(stack, has_thread=bolt is not None)
-    if missing or bolt is None or stack.length is None or stack.depth is None:
+    missing = _missing(stack, has_thread=of is not None)
+    if missing or of is None or stack.length is None or stack.depth is None:
         return Judged(before, after, None, f"not judged: {missing}", longer=False, trapped=trapped)
-    of = thread(bolt.thread)
+    cut = thread(of)
     if not stack.into.through and stack.length - after > stack.depth + 1e-9:
         raise InputError(
-            "length", f"This bolt is longer than its hole is deep: it bottoms before it clamps {FASTENERS[fastener].name}.",
+            "length", f"This bolt is longer than its hole is deep: it bottoms before it clamps {name}.",
             got=stack.length - after, accepts=f"up to {1e3 * (after + stack.depth):.4g} mm under its head",
         )  # fmt: skip
-    found = bolt_length(stack.length, after, of, stack.into, stack.depth)
-    was = bolt_length(stack.length, before, of, stack.into, stack.depth) if before > 0.0 else found
+    found = bolt_length(stack.length, after, cut, stack.into, stack.depth)
+    was = bolt_length(stack.length, before, cut, stack.into, stack.depth) if before > 0.0 else found
     longer = after > before and was.fit is not Fit.SHORT and found.fit is Fit.SHORT
     return Judged(before, after, found, "", longer, trapped)
 

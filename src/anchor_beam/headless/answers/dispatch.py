@@ -23,6 +23,8 @@ _ANSWERS = {
     "link-lengths": ("links_stage", "link_lengths"), "chart": ("links_stage", "chart"), "gaps": ("links_stage", "gaps"),
     "sleeve": ("links_stage", "sleeve"), "place": ("links_stage", "place"),
     "job-card": ("fitting", "job_card"), "torque": ("fitting", "torque"), "template": ("fitting", "template"),
+    "bolt-stack": ("fitting", "bolt_stack"), "way-in": ("fitting", "way_in_answer"), "check": ("fitting", "check_answer"),
+    "bracket": ("fitting", "bracket"), "tube-end": ("fitting", "tube_end_answer"),
     "spring-press": ("aids", "spring_press"),
     "wheel-rate": ("aids", "wheel_rate"),
     "tyre-rate": ("aids", "tyre_rate"),
