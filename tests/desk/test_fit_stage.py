@@ -119,7 +119,7 @@ def test_the_put_back_list_must_be_empty_before_the_card_is(desk: Desk, fit: Fit
     assert "put-back list: level or speed sensor" in fit.step.with_what.text()
     sign_until(desk, fit, "sensor")
     desk.press(Qt.Key.Key_Space)
-    assert "level or speed sensor is still unhooked" in fit.panel.left.text()
+    assert "still unhooked: level or speed sensor" in fit.panel.left.text()
     sign_until(desk, fit, "put-back")
     desk.press(Qt.Key.Key_Space)
     assert "unhooked" not in fit.panel.left.text()

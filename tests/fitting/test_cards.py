@@ -42,7 +42,7 @@ def test_a_step_waits_for_what_it_needs_and_says_the_reason() -> None:
     assert may_sign(CARD, "read") == ""
     assert (
         may_sign(CARD, "saddles-off")
-        == "First “Count the kit against its list”: a part that is missing now would strand the car."
+        == "First “Count the kit and try it”: a part that is missing now would strand the car."
     )
     there = signed(
         CARD, *(first for first, _ in next(e for e in view(CARD).steps if e.step.id == "saddles-off").step.needs)
@@ -55,7 +55,7 @@ def test_a_step_waits_for_what_it_needs_and_says_the_reason() -> None:
 def test_what_is_unhooked_stays_on_the_list_until_it_is_back() -> None:
     off = all_until(CARD, "sensor")
     assert view(off).put_back == ("level or speed sensor", "its lead")
-    assert "its lead is still unhooked" in view(off).open
+    assert "still unhooked: its lead" in view(off).open
     assert view(all_until(off, "put-back")).put_back == ()
 
 

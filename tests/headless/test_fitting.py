@@ -69,7 +69,8 @@ def test_what_cannot_be_is_refused_at_its_place(question: dict[str, Any], at: st
 
 
 @pytest.mark.parametrize(("values", "before", "verdict", "moved"), [
-    ([112.0, 113.9], [], "passed", False), ([112.0, 114.1], [], "failed", False), ([112.0, 113.9], [90.0, 90.0], "passed", False),
+    ([112.0, 113.9], [], "passed", False), ([112.0, 114.1], [], "failed", False),
+    ([112.0, 113.9], [90.0, 90.0], "passed", False),
 ])  # fmt: skip
 def test_a_check_is_judged_by_its_rule_and_by_its_stage_where_that_counts(
     values: list[float], before: list[float], verdict: str, moved: bool

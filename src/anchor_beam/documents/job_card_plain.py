@@ -80,7 +80,7 @@ def job_from(data: Mapping[str, Any]) -> Job:
     links = data.get("links_mm")
     return Job(
         JobKind(data["kind"]), Axle(data["axle"]), str(data.get("off", "")), str(data.get("on", "")),
-        str(data.get("hole", "")), None if links is None else (float(links[0]) * 1e-3, float(links[1]) * 1e-3),
+        str(data.get("hole", "")), None if links is None else (float(links[0]) / 1e3, float(links[1]) / 1e3),
         LinkJoint(data.get("joint", LinkJoint.BALL)), Lift(data.get("lift", Lift.STANDS)), int(data.get("hands", 1)),
         tuple(map(Has, data.get("has", ()))), tuple(map(str, data.get("wont", ()))), str(data.get("seat", "left")),
         Bushing(data.get("bushings", Bushing.NOT_SAID)), Sides(data.get("sides", Sides.BOTH)), str(data.get("name", "")),

@@ -120,4 +120,4 @@ def pose_from(data: Mapping[str, Any] | str) -> Pose:
     chosen: dict[str, Any] = {name: kind(data[name]) for name, kind in CHOICES if name in data}
     chosen |= {name: str(data[name]) for name in TEXTS if name in data}
     gap = data.get("gap_mm")
-    return Pose(**chosen, gap=None if gap is None else float(gap) * 1e-3)
+    return Pose(**chosen, gap=None if gap is None else float(gap) / 1e3)

@@ -107,10 +107,10 @@ def stack_from(data: Mapping[str, Any]) -> Stack:
     """
 
     def metres(value: Any) -> float | None:
-        return None if value is None else float(value) * 1e-3
+        return None if value is None else float(value) / 1e3
 
     layers = tuple(
-        Layer(str(each["what"]), float(each["thick_mm"]) * 1e-3, bool(each["new"])) for each in data["layers"]
+        Layer(str(each["what"]), float(each["thick_mm"]) / 1e3, bool(each["new"])) for each in data["layers"]
     )
     return Stack(
         metres(data["length_mm"]), Into(data["into"]), metres(data["depth_mm"]), layers, HeadTo(data["head"]),

@@ -130,7 +130,7 @@ def view(card: JobCard) -> CardView:
 
 
 def _open(card: JobCard, shown: list[CardStep], put_back: tuple[str, ...]) -> tuple[str, ...]:
-    found = [f"{what} is still unhooked" for what in put_back]
+    found = [f"still unhooked: {what}" for what in put_back]
     found += [open_remark(each) for each in card.remarks if each.is_open]
     for each in shown:
         for asked in each.checks:

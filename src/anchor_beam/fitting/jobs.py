@@ -1,8 +1,8 @@
 """The steps of each kind of job, from the files in `assets/jobs`, for a car and its parts.
 
 A file says which pieces come before and after its own steps. A step counts where all words of its `when` hold and none of its
-`unless`; what needs a step that does not count needs what that one needed. Texts have slots: {axle}, {off}, {on}, {hole};
-{links} tells that the lengths of the links are said beside the text, in the user's units.
+`unless`; what needs a step that does not count needs what that one needed. Texts have slots: {axle}, {off}, {on}, {hole},
+{sides}; {links} tells that the lengths of the links are said beside the text, in the user's units.
 """
 
 from __future__ import annotations
@@ -33,7 +33,7 @@ HAS = {
     Has.SENSOR: "sensor", Has.EXHAUST: "exhaust", Has.BRACE: "brace", Has.COLLARS: "collars", Has.TRAY: "tray",
     Has.SHARED: "shared", Has.BONDED: "bonded", Has.DRILL: "drill", Has.CUT: "cut",
 }  # fmt: skip
-WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint)}
+WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint), *map(str, JobKind)}
 """What a step may make its condition."""
 KEYS = {
     "id", "phase", "deed", "posture", "text", "when", "unless", "tags", "needs", "acts", "opens", "closes", "frees", "hides",
@@ -89,7 +89,7 @@ def _once_put_back(steps: tuple[Step, ...]) -> tuple[Step, ...]:
 
 def conditions(job: Job) -> set[str]:
     """What holds of a job, in the words of its files."""
-    words = {HAS[each] for each in job.has} | {str(job.lift), str(job.joint), str(job.axle)}
+    words = {HAS[each] for each in job.has} | {str(job.lift), str(job.joint), str(job.axle), str(job.kind)}
     return words | ({"old bar"} if job.off else set())
 
 
@@ -116,7 +116,7 @@ def _passed_on(
 def _filled(step: Step, job: Job) -> Step:
     slots = {
         "{axle}": str(job.axle), "{off}": job.off or "the old bar", "{on}": job.on or "the new bar",
-        "{hole}": f" in {job.hole}" if job.hole else "", LINKS: "",
+        "{hole}": f" in {job.hole}" if job.hole else "", "{sides}": str(job.sides), LINKS: "",
     }  # fmt: skip
 
     def fill(text: str) -> str:
