@@ -29,7 +29,7 @@ def main() -> None:
     from anchor_beam.desk.stages.fit.page import FitPage
     from anchor_beam.desk.theme.theme import Theme
     from anchor_beam.documents.job_card import OwnStep
-    from anchor_beam.drawings.template import plate_drawing
+    from anchor_beam.drawings.template import Hole, plate_drawing
     from anchor_beam.figures.job_facts import job_of
     from anchor_beam.fitting.card import moved_to, steps_in_order
     from anchor_beam.jobs.office import Jobs
@@ -76,7 +76,8 @@ def main() -> None:
 
         for what, work in (("opened", opened), ("ticked", ticked), ("reordered", reordered)):
             print(f"a card of {STEPS} steps, {what} and painted: {1e3 * median(work, 20):.1f} ms (target 16 ms)")
-        large = plate_drawing(0.5, 0.3, tuple((0.02 * i, 0.05, 0.01) for i in range(1, 24)), "plate", mirrored=False)
+        holes = tuple(Hole((0.02 * i, 0.05), 0.01, str(i)) for i in range(1, 24))
+        large = plate_drawing(0.5, 0.3, holes, "plate", mirrored=False)
         for what, make in (
             ("four pages of PDF", lambda: template_pdf((large,), PaperSize.A4, "plate")),
             ("DXF", lambda: template_dxf(large)),

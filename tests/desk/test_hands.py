@@ -7,7 +7,7 @@ import time
 import pytest
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QLabel, QLineEdit, QStackedWidget, QToolTip
+from PySide6.QtWidgets import QLabel, QLineEdit, QToolTip
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.stages.bars.page import BarsPage
@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.bars.peak_figure import PeakFigure
 from anchor_beam.desk.stages.bars.rack_box import RackBox
 from anchor_beam.desk.stages.bars.section_medallion import SCALE, SectionMedallion
 from anchor_beam.desk.widgets.choice import ChoiceBox
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.text_field import TextField
 from anchor_beam.documents.records import BarState
@@ -256,13 +257,7 @@ def test_an_axle_without_a_bar_shows_none_and_takes_one_from_the_rack(desk: Desk
     links = desk.stage("Links")
     links.tabs.choose(Axle.REAR)
     desk.settle()
-    assert (
-        links.sides[Axle.REAR]
-        .findChild(QStackedWidget)
-        .currentWidget()
-        .accessibleName()
-        .startswith("There is no rear bar")
-    )
+    assert links.sides[Axle.REAR].findChild(Deck).front.accessibleName().startswith("There is no rear bar")
     desk.click(desk.button("both", links.panels[Axle.REAR]))
     assert "no rear bar, so there are no links" in desk.line
     desk.stage("Bars")

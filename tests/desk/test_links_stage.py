@@ -127,7 +127,7 @@ def test_a_pick_up_dragged_moves_and_a_click_on_another_hole_hangs_the_link_ther
 def test_a_wheel_dragged_from_behind_moves_as_the_handle_does(desk: Desk, links: LinksPage) -> None:
     desk.click(links.boards.buttons["from behind"])
     desk.rest()
-    view = links._stacks[-1].currentWidget().drawn.widget
+    view = links._stacks[-1].front.drawn.widget
     left, right = view._shown.sides
     at = QPointF(*view.pixel(left.wheel))
     drag(desk, view, at, at + QPointF(0, -8))
@@ -170,7 +170,7 @@ def test_a_row_without_a_length_says_none_and_offers_no_button(desk: Desk, links
 
 def test_joints_are_pasted_or_read_whole_or_not_at_all(desk: Desk, links: LinksPage, tmp_path: Path) -> None:
     desk.click(links.boards.buttons["joints of the arm"])
-    board = links._stacks[-1].currentWidget()
+    board = links._stacks[-1].front
     QGuiApplication.clipboard().setText(
         "joint\tahead\tout [in]\tup\nfront inner\t-80\t4\t90,5\nouter\t-220\t26\t80\n"
     )
@@ -236,7 +236,7 @@ def test_the_chart_follows_what_is_typed_says_what_is_wrong_and_goes_to_paper(
 ) -> None:
     desk.click(links.boards.buttons["ride height chart"])
     desk.settle()
-    board = links._stacks[-1].currentWidget()
+    board = links._stacks[-1].front
     assert not links.travel.isVisible() and not links.strips[Axle.REAR].isVisible()
     board.at_hand.setFocus()
     QTest.keyClicks(board.at_hand, "85 3.5in")
@@ -272,7 +272,7 @@ def test_a_build_sheet_follows_what_is_typed_keeps_it_and_is_printed(
     desk: Desk, links: LinksPage, tmp_path: Path
 ) -> None:
     desk.click(links.boards.buttons["build sheet"])
-    board = links._stacks[-1].currentWidget()
+    board = links._stacks[-1].front
     board.kind.setFocus()
     desk.press(Qt.Key.Key_Down)
     lines = {label.text(): plain(value.text()) for label, value in board.lines if label.text()}
@@ -315,7 +315,7 @@ def test_a_mount_is_placed_from_the_zone_measured_from_datum_holes_and_taken_bac
     desk: Desk, links: LinksPage
 ) -> None:
     desk.click(links.boards.buttons["placing a mount"])
-    board = links._stacks[-1].currentWidget()
+    board = links._stacks[-1].front
     desk.rest()
     whole = int(board.zone.allowed.sum())
     limit = board.fields["off_square"].edit
@@ -445,7 +445,7 @@ def test_a_hole_in_the_arm_is_told_drilled_in_both_arms_and_taken_back(desk: Des
 def test_a_fixed_link_says_what_it_does_on_both_sides(desk: Desk, links: LinksPage) -> None:
     desk.bridge.ask(SetHole(Axle.REAR, tuple(Side), 0))
     desk.click(links.boards.buttons["build sheet"])
-    board = links._stacks[-1].currentWidget()
+    board = links._stacks[-1].front
     board.kind.setCurrentIndex(board.kind.findText("Fixed length"))
     board.kind.activated.emit(board.kind.currentIndex())
     desk.settle()

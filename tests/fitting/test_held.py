@@ -62,10 +62,11 @@ def test_a_soft_rule_asks_why_and_a_note_answers() -> None:
     dry = replace(ready, done={step: each for step, each in ready.done.items() if step != "oil"})
     assert may_sign(dry, "crack") == ""  # it is not forbidden
     assert (
-        asks_why(dry, "crack", NOON) == "First “Oil nuts and threads that you will undo”: oil needs time to creep in."
+        asks_why(view(dry), "crack", NOON)
+        == "First “Oil nuts and threads that you will undo”: oil needs time to creep in."
     )
-    assert asks_why(dry.with_note("crack", "all new threads"), "crack", NOON) == ""
-    assert asks_why(dry.with_skipped("oil", "new"), "crack", NOON) == ""
+    assert asks_why(view(dry.with_note("crack", "all new threads")), "crack", NOON) == ""
+    assert asks_why(view(dry.with_skipped("oil", "new")), "crack", NOON) == ""
     states = {each.step.id: each.state for each in view(dry).steps}
     assert states["crack"] is State.OPEN and states["lift"] is State.WAITING
 
@@ -81,8 +82,8 @@ def test_scrap_links_may_leave_with_the_bar() -> None:
 
 def test_what_rests_holds_what_follows_until_it_has() -> None:
     card = up_to(CARD, "crack").with_wait("oil", (NOON + timedelta(minutes=42)).isoformat())
-    assert asks_why(card, "crack", NOON) == "“Oil nuts and threads that you will undo” rests another 42 min."
-    assert asks_why(card, "crack", NOON + timedelta(minutes=42)) == ""
+    assert asks_why(view(card), "crack", NOON) == "“Oil nuts and threads that you will undo” rests another 42 min."
+    assert asks_why(view(card), "crack", NOON + timedelta(minutes=42)) == ""
     assert resting(view(card), NOON + timedelta(seconds=30)) == [
         "“Oil nuts and threads that you will undo” rests another 42 min."
     ]
@@ -138,11 +139,11 @@ def test_ride_height_and_links_are_read_before_and_after_and_the_last_goes_to_th
         (asked,) = (each for each in asked_at(card, steps[step]) if each.key == key)
         for kept, value in zip(asked.keys, values, strict=True):
             card = card.with_value(kept, Value(value))
-    found = for_car(card)
+    found = for_car(view(card))
     assert found.heights == (0.351, 0.351) and found.links == (0.089, 0.088) and found.toe is None
-    assert found.words == ("ride heights", "link lengths") and for_car(CARD).words == ()
+    assert found.words == ("ride heights", "link lengths") and for_car(view(CARD)).words == ()
     half = CARD.with_value("R1.left", Value(0.35))
-    assert for_car(half).heights is None  # one side is no reading of an axle
+    assert for_car(view(half)).heights is None  # one side is no reading of an axle
     assert not any("ride height" in each for each in view(signed(card, "read", "settle")).open)
 
 

@@ -17,12 +17,14 @@ from anchor_beam.immutable import immutable
 
 @immutable
 class Asked:
-    """A check at a step. stage: counted from 1, over the steps that ask for it. keys: where its values are kept. verdict.
-    before: values of the stage before, empty at the first; drifted: one is further from them than may be."""
+    """A check at a step. stage: counted from 1, over the steps that ask for it. keys: where its values are kept; values: as
+    far as they were measured. before: values of the stage before, empty at the first; drifted: one is further from them than
+    may be."""
 
     key: str
     stage: int
     keys: tuple[str, ...]
+    values: tuple[float | None, ...]
     verdict: Verdict
     before: tuple[float, ...] = ()
     drifted: bool = False
@@ -33,9 +35,16 @@ class Asked:
         return CHECKS[self.key]
 
 
+Stages = Mapping[str, tuple[str, ...]]  # steps that ask for each check, in the order of the program
+
+
+def stages_of(card: JobCard) -> Stages:
+    """Which steps of a card ask for each check."""
+    return _stages(card.job, card.own)
+
+
 @lru_cache(maxsize=64)
-def _stages(job: Job, own: tuple[OwnStep, ...]) -> Mapping[str, tuple[str, ...]]:
-    """The steps that ask for each check, in the order of the program."""
+def _stages(job: Job, own: tuple[OwnStep, ...]) -> Stages:
     found: dict[str, tuple[str, ...]] = {}
     for step in ordered(steps_of(job, own)):
         for key in step.checks:
@@ -48,23 +57,26 @@ def keys_at(check: Check, step: str, stage: int) -> tuple[str, ...]:
     return check.value_keys if stage == 1 else tuple(f"{key}@{step}" for key in check.value_keys)
 
 
-def asked_at(card: JobCard, step: Step) -> tuple[Asked, ...]:
-    """The checks of a step, as they stand."""
-    return tuple(_asked(card, step.id, key, _stages(card.job, card.own)[key]) for key in step.checks)
+def asked_at(card: JobCard, step: Step, stages: Stages | None = None) -> tuple[Asked, ...]:
+    """The checks of a step, as they stand. stages: of the card, for who asks for many steps."""
+    if not step.checks:
+        return ()
+    of = stages_of(card) if stages is None else stages
+    return tuple(_asked(card, step.id, key, of[key]) for key in step.checks)
 
 
 def _asked(card: JobCard, step: str, key: str, steps: tuple[str, ...]) -> Asked:
     check, stage = CHECKS[key], steps.index(step) + 1
     keys = keys_at(check, step, stage)
-    found = verdict(check, _numbers(card.values, keys))
+    now = _numbers(card.values, keys)
     before: tuple[float, ...] = ()
     for earlier in range(stage - 1, 0, -1):  # the last stage at which it was read
         numbers = _numbers(card.values, keys_at(check, steps[earlier - 1], earlier))
         if None not in numbers:
             before = tuple(each for each in numbers if each is not None)
             break
-    far = drifted(check, _numbers(card.values, keys), before)
-    return Asked(key, stage, keys, Verdict.FAILED if far else found, before, far)
+    far = drifted(check, now, before)
+    return Asked(key, stage, keys, now, Verdict.FAILED if far else verdict(check, now), before, far)
 
 
 def drifted(check: Check, now: Sequence[float | None], before: Sequence[float]) -> bool:

@@ -14,7 +14,7 @@ from itertools import chain, count
 from anchor_beam.documents.job import Job
 from anchor_beam.documents.job_card import JobCard, OwnStep
 from anchor_beam.errors import InputError
-from anchor_beam.fitting.asked import Asked, asked_at
+from anchor_beam.fitting.asked import Asked, asked_at, stages_of
 from anchor_beam.fitting.checks import Verdict
 from anchor_beam.fitting.graph import in_own_order, moved, ordered, reasons
 from anchor_beam.fitting.jobs import cautions, steps_of
@@ -104,7 +104,7 @@ def view(card: JobCard) -> CardView:
     steps = steps_in_order(card)
     why = _reasons(card.job, card.own, card.order)
     there, closed = why.keys(), card.done.keys() | card.skipped.keys()
-    seen = dict(card.seen)
+    seen, stages = dict(card.seen), stages_of(card)
     shown = []
     for number, step in enumerate(steps, start=1):
         waits = next(
@@ -115,7 +115,7 @@ def view(card: JobCard) -> CardView:
             State.SKIPPED if step.id in card.skipped else State.DONE if step.id in card.done
             else State.WAITING if waits else State.OPEN
         )  # fmt: skip
-        checks = asked_at(card, step)
+        checks = asked_at(card, step, stages)
         changed = bool(seen) and seen.get(step.id) != step.text
         shown.append(CardStep(
             number, step, state, waits, why[step.id], checks, card.notes.get(step.id, ""),
@@ -143,7 +143,11 @@ def _open(card: JobCard, shown: list[CardStep], put_back: tuple[str, ...]) -> tu
 
 def may_sign(card: JobCard, step: str) -> str:
     """Why a step cannot be signed off now, empty where it can."""
-    seen = view(card)
+    return held(card, view(card), step)
+
+
+def held(card: JobCard, seen: CardView, step: str) -> str:
+    """The same for a card that is seen already."""
     found = next((each for each in seen.steps if each.step.id == step), None)
     if found is None:
         return "This step is no longer part of the job."
@@ -162,10 +166,10 @@ def may_sign(card: JobCard, step: str) -> str:
     return ""
 
 
-def asks_why(card: JobCard, step: str, now: datetime) -> str:
+def asks_why(seen: CardView, step: str, now: datetime) -> str:
     """What should be done before a step, or should rest longer, where nobody wrote a note that says why not; empty for
     nothing. now: UTC."""
-    by_id = {each.step.id: each for each in view(card).steps}
+    by_id = {each.step.id: each for each in seen.steps}
     found = by_id.get(step)
     if found is None or found.note:
         return ""

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from anchor_beam.documents.job_card import JobCard
-from anchor_beam.fitting.asked import asked_at
-from anchor_beam.fitting.card import steps_in_order
+from anchor_beam.fitting.card import CardView
 from anchor_beam.immutable import immutable
 
 Both = tuple[float, float]
@@ -26,12 +24,12 @@ class ForCar:
         return tuple(name for name, read in named.items() if read is not None)
 
 
-def for_car(card: JobCard) -> ForCar:
+def for_car(seen: CardView) -> ForCar:
     """The readings of a card."""
     found: dict[str, Both] = {}
-    for step in steps_in_order(card):
-        for asked in asked_at(card, step):
-            numbers = [card.values[key].value for key in asked.keys if key in card.values]
-            if asked.check.reading and len(numbers) == 2:
-                found[asked.key] = (numbers[0], numbers[1])
+    for each in seen.steps:
+        for asked in each.checks:
+            left, right = asked.values if asked.check.reading else (None, None)
+            if left is not None and right is not None:
+                found[asked.key] = (left, right)
     return ForCar(found.get("R1"), found.get("R2"), found.get("R3"), found.get("R4"))

@@ -108,11 +108,12 @@ class Cards:
         Raises:
             InputError: nothing was read that the car asks for, or a reading that cannot be.
         """
+        from anchor_beam.fitting.card import view
         from anchor_beam.fitting.for_car import for_car
         from anchor_beam.session.edits import TakeFromCard
 
         card = self._require(document)
-        self._workshop.do(TakeFromCard(card.job.axle, for_car(card), _now()[:10]))
+        self._workshop.do(TakeFromCard(card.job.axle, for_car(view(card)), _now()[:10]))
 
     def mended(self, document: int, at: int) -> None:
         """Close a remark: a defect that was mended, work that others did; what it touches is checked anew."""
@@ -154,20 +155,20 @@ class Cards:
             InputError: at "step", it cannot be done now; at "note", something should come first, and no note says why not.
         """
         from anchor_beam.documents.job_card import Done
-        from anchor_beam.fitting.card import asks_why, may_sign, short, view
+        from anchor_beam.fitting.card import asks_why, held, short, view
 
         card = self._require(document)
-        if why := may_sign(card, step):
+        seen = view(card)
+        if why := held(card, seen, step):
             raise InputError("step", why)
-        if why := asks_why(card, step, datetime.now(UTC)):
+        if why := asks_why(seen, step, datetime.now(UTC)):
             raise InputError("note", f"{why} Write why not as a note, then sign.")
         after = card.with_done(step, Done(_now(), self.signs_as))
-        wait = next(each.step.wait for each in view(card).steps if each.step.id == step)
-        if wait:
+        signed = next(each.step for each in seen.steps if each.step.id == step)
+        if wait := signed.wait:
             until = datetime.now(UTC) + timedelta(minutes=wait)
             after = after.with_wait(step, until.isoformat(timespec="seconds"))
-        text = next(short(each.step.text) for each in view(card).steps if each.step.id == step)
-        then = view(after)
+        text, then = short(signed.text), view(after)
         following = "all steps are done." if then.next is None else f"next: {short(then.next.step.text)}."
         self._do(document, after, f"Signed off: {text}", f"{then.done} of {len(then.steps)}; {following}")
 

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QRect, Qt, QTimer, Signal
 from PySide6.QtGui import QCloseEvent, QKeyEvent, QKeySequence, QPaintEvent, QShortcut
-from PySide6.QtWidgets import QApplication, QHBoxLayout, QMainWindow, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QApplication, QHBoxLayout, QMainWindow, QVBoxLayout, QWidget
 
 from anchor_beam.desk.beam.header import Header
 from anchor_beam.desk.bridge import Bridge
@@ -18,6 +18,7 @@ from anchor_beam.desk.shell.first_hint import FirstHint
 from anchor_beam.desk.shell.rail import Rail
 from anchor_beam.desk.stages.registry import FIRST, STAGES, WITHOUT_CAR, stage_named
 from anchor_beam.desk.stages.stage import Stage
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.session.workshop import Part
 
@@ -44,7 +45,7 @@ class Window(QMainWindow):
         self.files = Files(bridge, self)
         self.rail, self.header, self.line = Rail(bridge), Header(bridge), ConsequenceLine(bridge)
         self._pages: dict[str, QWidget] = {}
-        self._stack = QStackedWidget()
+        self._stack = Deck()
         right = QVBoxLayout()
         right.setSpacing(0)
         right.addWidget(self.header)
@@ -117,7 +118,7 @@ class Window(QMainWindow):
             self._add(name)
         self.rail.choose(name)
         self.hint.look_at(name)
-        self._stack.setCurrentWidget(self._pages[name])
+        self._stack.bring(self._pages[name])
         focused = self.focusWidget()
         if focused is None or not self.rail.isAncestorOf(focused):  # else the keys walk on along the stages
             self._pages[name].setFocus()
@@ -154,7 +155,7 @@ class Window(QMainWindow):
 
     def _add(self, name: str) -> None:
         self._pages[name] = stage_named(name).page(self.bridge, self.files)
-        self._stack.addWidget(self._pages[name])
+        self._stack.add(self._pages[name])
 
     def _keys(self) -> None:
         workshop = self.bridge.workshop

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtWidgets import QStackedWidget, QWidget
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.core.sides import Axle
+from anchor_beam.desk.widgets.deck import Deck
 
 
-class ByAxle(QStackedWidget):
+class ByAxle(Deck):
     """`stack[axle]` is the widget of an axle, made if need be."""
 
     def __init__(self, make: Callable[[Axle], QWidget], axle: Axle) -> None:
@@ -21,12 +22,12 @@ class ByAxle(QStackedWidget):
     def __getitem__(self, axle: Axle) -> QWidget:
         if axle not in self._made:
             self._made[axle] = self._make(axle)
-            self.addWidget(self._made[axle])
+            self.add(self._made[axle])
         return self._made[axle]
 
     def look_at(self, axle: Axle) -> None:
         """Bring an axle to the front."""
-        self.setCurrentWidget(self[axle])
+        self.bring(self[axle])
 
     def ahead(self) -> bool:
         """Make one that nobody looked at yet; whether there was one."""

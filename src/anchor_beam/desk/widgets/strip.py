@@ -10,13 +10,13 @@ from PySide6.QtWidgets import (
     QAbstractButton,
     QButtonGroup,
     QHBoxLayout,
-    QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.desk.theme.theme import Theme
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.plain import OneLine
 from anchor_beam.drawings.shapes import Size, Tone
 
@@ -36,7 +36,7 @@ class Strip(QWidget):
         row = QHBoxLayout()
         row.setContentsMargins(theme.px(14), theme.px(2), theme.px(14), 0)
         row.setSpacing(theme.px(16))
-        self._stack, group = QStackedWidget(), QButtonGroup(self)
+        self._stack, group = Deck(), QButtonGroup(self)
         self.buttons: dict[str, QAbstractButton] = {}
         self._makers, self._views = views, dict[str, QWidget]()
         for name in views:
@@ -75,12 +75,12 @@ class Strip(QWidget):
     def _look_at(self, name: str) -> None:
         if name not in self._views:
             self._make(name)
-        self._stack.setCurrentWidget(self._views[name])
+        self._stack.bring(self._views[name])
         self.looked_at.emit(name)
 
     def _make(self, name: str) -> None:
         view = self._views[name] = self._makers[name]()
-        self._stack.addWidget(view)
+        self._stack.add(view)
         if len(self._views) > 1:  # the first one is in its place from the start
             self._tab_into(view)
 

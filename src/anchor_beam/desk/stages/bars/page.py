@@ -7,7 +7,7 @@ from functools import cached_property
 from typing import TYPE_CHECKING
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QStackedWidget, QWidget
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
@@ -17,6 +17,7 @@ from anchor_beam.desk.stages.bars.ladder_view import LadderView
 from anchor_beam.desk.stages.bars.no_bar import NoBarPanel
 from anchor_beam.desk.stages.bars.panel import BarPanel
 from anchor_beam.desk.widgets.axle_tabs import AxleTabs
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.split import Split, stacked
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.jobs.request import Answer, Done, Request
@@ -49,7 +50,7 @@ class BarsPage(Split):
         self._panels: dict[Axle, BarPanel] = {}
         self._without: dict[Axle, NoBarPanel] = {}
         self.tabs = AxleTabs(bridge.theme, "bar")
-        self._stack = QStackedWidget()
+        self._stack = Deck()
         self._axle = Axle.REAR
         self.tabs.chosen.connect(self._choose)
         views = {
@@ -117,12 +118,12 @@ class BarsPage(Split):
         """The panel of the bar, or of the axle that has none."""
         shown = self._bridge.picture
         fitted = shown is None or shown.file.bench.end(self._axle).fitted
-        self._stack.setCurrentWidget(self.panel(self._axle) if fitted else self._no_bar(self._axle))
+        self._stack.bring(self.panel(self._axle) if fitted else self._no_bar(self._axle))
 
     def _no_bar(self, axle: Axle) -> NoBarPanel:
         if axle not in self._without:
             self._without[axle] = NoBarPanel(self._bridge, axle)
-            self._stack.addWidget(self._without[axle])
+            self._stack.add(self._without[axle])
         return self._without[axle]
 
     @cached_property
@@ -208,5 +209,5 @@ class BarsPage(Split):
         """The panel of one bar, built when it is first wanted."""
         if axle not in self._panels:
             self._panels[axle] = BarPanel(self._bridge, axle, self.board)
-            self._stack.addWidget(self._panels[axle])
+            self._stack.add(self._panels[axle])
         return self._panels[axle]

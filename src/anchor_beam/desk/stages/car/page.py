@@ -7,13 +7,13 @@ from importlib import import_module
 from typing import TYPE_CHECKING
 
 from PySide6.QtGui import QKeySequence, QShortcut
-from PySide6.QtWidgets import QStackedWidget
 
 from anchor_beam.core.sides import Axle, AxleKind
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.car.board import CarBoard
 from anchor_beam.desk.stages.car.panel import CarPanel
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.documents.aids import aids_for
@@ -34,8 +34,8 @@ class CarPage(Split):
         self._bridge, self._files = bridge, files
         self.board, self.panel = CarBoard(bridge), CarPanel(bridge, files)
         self.aid: AidBoard | None = None
-        self._left = QStackedWidget()
-        self._left.addWidget(self.board)
+        self._left = Deck()
+        self._left.add(self.board)
         self.fill(self._left, self.panel)
         self.panel.next.wanted.connect(self.measure)
         self.panel.aid_wanted.connect(self.open_aid)
@@ -65,26 +65,26 @@ class CarPage(Split):
         if self.aid is None:
             self.aid = AidBoard(self._bridge, self._files)
             self.aid.closed.connect(self.close_aid)
-            self._left.addWidget(self.aid)
+            self._left.add(self.aid)
         return self.aid
 
     def open_aid(self, key: str, axle: Axle | None) -> None:
         """Put an aid in the board's place."""
         aid = self._aids()
-        self._left.setCurrentWidget(aid)
+        self._left.bring(aid)
         aid.open(key, axle)
 
     def show_field(self, place: str) -> bool:
         """Bring a figure's board to the front and the keyboard to its field; whether it is one of this stage."""
         if not self.board.show_place(place):
             return False
-        self._left.setCurrentWidget(self.board)
+        self._left.bring(self.board)
         next(field for field in self.findChildren(FigureField) if field.place == place).setFocus()
         return True
 
     def close_aid(self) -> None:
         """Back to the car."""
-        self._left.setCurrentWidget(self.board)
+        self._left.bring(self.board)
         self.panel.aids.setFocus()
 
     def measure(self, place: str) -> None:

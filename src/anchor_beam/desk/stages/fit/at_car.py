@@ -120,7 +120,7 @@ class AtCar(QFrame):
         hand.changed.connect(self._show)
         hand.note_wanted.connect(lambda: self.note.setFocus() if self.isVisible() else None)
         window.installEventFilter(self)
-        bridge.listen(self, to=Part.READINGS, then=hand.refresh)
+        bridge.listen(self, to=Part.READINGS, then=hand.keep_up)
 
     def _larger(self, times: float) -> QFont:
         font = QFont(self._bridge.theme.font(Size.LARGE))

@@ -17,6 +17,7 @@ class InHand(QObject):
     """card, view: as they stand; None without a card. step: the id of the one that is looked at."""
 
     changed = Signal()
+    looked = Signal()  # at another board: what stands on it is shown anew
     note_wanted = Signal()  # a step was held that a note would let go
 
     def __init__(self, bridge: Bridge) -> None:
@@ -26,10 +27,12 @@ class InHand(QObject):
         self.card: JobCard | None = None
         self.view: CardView | None = None
         self.step = ""
+        self._known: dict[int, JobCard] = {}
 
     def tell(self, view: QWidget, show: Callable[[], None]) -> None:
         """Have a view shown anew when something changes while somebody looks at it; its board says when it is looked at."""
-        self.changed.connect(lambda: show() if view.isVisible() else None)
+        for told in (self.changed, self.looked):
+            told.connect(lambda: show() if view.isVisible() else None)
 
     @property
     def at(self) -> CardStep | None:
@@ -40,7 +43,11 @@ class InHand(QObject):
 
     def refresh(self) -> None:
         """Read the cards of the car anew; the one in hand stays, else the last one is taken."""
-        known = dict(self._bridge.workshop.cards.all)
+        self._read()
+        self.changed.emit()
+
+    def _read(self) -> None:
+        known = self._known = dict(self._bridge.workshop.cards.all)
         if self.document not in known:
             self.document, self.step = (max(known), "") if known else (None, "")
         self.card = None if self.document is None else known[self.document]
@@ -48,7 +55,11 @@ class InHand(QObject):
         if self.view is not None and self.at is None:
             first = self.view.next or self.view.steps[0]
             self.step = first.step.id
-        self.changed.emit()
+
+    def keep_up(self) -> None:
+        """Read the cards anew where one of them says something else: an act of another window, undo, redo."""
+        if dict(self._bridge.workshop.cards.all) != self._known:
+            self.refresh()
 
     def take(self, document: int | None) -> None:
         """Take another card in hand."""
@@ -99,7 +110,8 @@ class InHand(QObject):
             if isinstance(problem, InputError) and problem.place == "note":
                 self.note_wanted.emit()
             return problem
-        self.refresh()
+        self._read()
         if self.view is not None and self.view.next is not None:
-            self.look_at(self.view.next.step.id)
+            self.step = self.view.next.step.id
+        self.changed.emit()
         return None

@@ -53,12 +53,13 @@ class FitPage(Split):
             "templates": lambda: TemplateBoard(bridge, files, self.hand),
         }  # fmt: skip
         self.boards = Strip(bridge.theme, views, fixed=False)
-        self.boards.looked_at.connect(lambda _name: self.hand.changed.emit())
+        self.boards.looked_at.connect(lambda _name: self.hand.looked.emit())
         self.fill(self.boards, self.panel)
         self.steps.moved.connect(self._move)
         self.hand.changed.connect(self._fill)
         self._fill()  # the panel may be folded away, so it is the page that listens
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.READINGS, then=self.hand.refresh)
+        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self.hand.refresh)
+        bridge.listen(self, to=Part.READINGS, then=self.hand.keep_up)
         self.panel.made.connect(self.steps.rows.setFocus)
         self.panel.wants_large.connect(self.show_large)
         self.panel.wants_paper.connect(self._write)

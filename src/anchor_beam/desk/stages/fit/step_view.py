@@ -140,7 +140,7 @@ class StepView(QWidget):
         if Tag.ALIGNED in step.tags and (kept := self._kept_alignment()):
             self.with_what.setText(f"{self.with_what.text()} {KEPT_WITH} {kept}.")
         reads = any(asked.check.reading for asked in at.checks)
-        self.to_car.setVisible(reads and card is not None and bool(for_car(card).words))
+        self.to_car.setVisible(reads and bool(for_car(self._hand.view).words))
         self.with_what.setVisible(bool(self.with_what.text()))
         self.caution.say(" ".join(cautions_of(step)) or None)
         freed = [act.fastener for act in step.acts if act.deed is Deed.UNDO]

@@ -7,7 +7,7 @@ from typing import Protocol
 
 from PySide6.QtCore import QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent, QShowEvent
-from PySide6.QtWidgets import QHBoxLayout, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from anchor_beam.core.sides import Axle, Side
 from anchor_beam.desk.bridge import Bridge
@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.links.clearance.around import Around
 from anchor_beam.desk.stages.links.fixed_board import FixedBoard
 from anchor_beam.desk.stages.links.handles import AxleView, LinkView
 from anchor_beam.desk.stages.links.posture import Posture
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.figure_field import FigureField
 from anchor_beam.desk.widgets.note import paint_warning_mark
 from anchor_beam.drawings.links import board_for, link_elevation
@@ -47,10 +48,10 @@ class LinksBoard(QWidget):
         self._bridge, self._axle, self._posture, self.drawn = bridge, axle, posture, drawn
         self._moving: Travelling | None = None
         self.fixed: FixedBoard | None = None
-        self._stack = QStackedWidget()
+        self._stack = Deck()
         self._cannot = _Cannot(bridge)
-        self._stack.addWidget(drawn.widget)
-        self._stack.addWidget(self._cannot)
+        self._stack.add(drawn.widget)
+        self._stack.add(self._cannot)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.addWidget(self._stack)
@@ -63,7 +64,7 @@ class LinksBoard(QWidget):
             return
         end = shown.now.end(self._axle)
         if end.end.fixed:
-            self._stack.setCurrentWidget(self._fixed_board())
+            self._stack.bring(self._fixed_board())
             return
         if end.sides is None:
             if end.problem is None:
@@ -71,19 +72,23 @@ class LinksBoard(QWidget):
             else:
                 words = faults.sentence(end.problem, self._bridge.units)
                 self._cannot.say(f"{self._axle.capitalize()} links: {words}")
-            self._stack.setCurrentIndex(1)
+            self._stack.bring(self._cannot)
             return
         self._moving = travel_of(shown, self._axle, self._posture.way)
         if self._moving is not None:
-            self._stack.setCurrentIndex(0)
+            self._stack.bring(self.drawn.widget)
             self.drawn.prepare(shown, self._moving)
             self._move()
+
+    @property
+    def _drawn_seen(self) -> bool:
+        return self._stack.front is self.drawn.widget
 
     def _fixed_board(self) -> FixedBoard:
         """Made when a bar without links is seen for the first time."""
         if self.fixed is None:
             self.fixed = FixedBoard(self._bridge, self._axle)
-            self._stack.addWidget(self.fixed)
+            self._stack.add(self.fixed)
         return self.fixed
 
     def showEvent(self, event: QShowEvent) -> None:
@@ -94,7 +99,7 @@ class LinksBoard(QWidget):
         shown = self._bridge.picture
         if self._moving is not None and self._moving.way is not self._posture.way:
             self._show()
-        elif shown is not None and self._moving is not None and self.isVisible() and self._stack.currentIndex() == 0:
+        elif shown is not None and self._moving is not None and self.isVisible() and self._drawn_seen:
             self.drawn.draw(shown, self._moving, self._moving.nearest(self._posture.handle))
 
 
