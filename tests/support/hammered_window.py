@@ -38,7 +38,7 @@ def hammer(garage: str) -> int:
         """A bar, a reading of an aid, a constraint, a word about the car and a note on a job card in turn: documents of one
         car."""
         if number % KINDS == 4:
-            ((document, _),) = workshop.cards.all
+            document, _ = workshop.cards.all[-1]
             workshop.cards.change(document, lambda card: card.with_note(NOTED, f"{number}"), "note")
             return workshop.session.outcome
         edits: tuple[Edit, ...] = (
@@ -90,7 +90,7 @@ def edits_in(garage: Path) -> int:
         bar, tilt = file.bench.rear.bar.od.value - FIRST, rows[0][0].value - NEAREST if rows and rows[0][0] else 0.0
         assert workshop.session.undo is not None  # the journal is whole as well
         word = int(file.car.variant) if file.car.variant.isdigit() else 0
-        ((_, card),) = workshop.cards.all
+        _, card = workshop.cards.all[-1]
         note = int(card.notes.get(NOTED, "0"))
         counts = sorted((round(bar / STEP), round(tilt / STEP), round(file.aim.budget.value), word, note))
         assert counts == list(range(counts[-1] - KINDS + 1, counts[-1] + 1))  # in the order in which they were made

@@ -5,7 +5,7 @@ arm stands 3 mm further out than the other."""
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from functools import partial
 from typing import Any
@@ -22,7 +22,7 @@ from anchor_beam.documents.kinds import JOB_CARD, PHOTO, DocumentKind
 from anchor_beam.documents.records import CarFile
 from anchor_beam.figures.job_facts import job_of
 from anchor_beam.fitting.card import steps_in_order
-from anchor_beam.session.edits import PutDocument
+from anchor_beam.session.edits import PutDocuments
 from anchor_beam.session.session import Session
 from anchor_beam.store.garage import Garage
 
@@ -43,24 +43,18 @@ def fill(garage: Garage) -> None:
     cars = [garage.add(file, "came with the demo") for file in team()]
     for i, car in enumerate(cars):
         session = Session(garage, car)
-        cards = [*cards_of(i, session.file)]
+        records: list[tuple[DocumentKind[Any], object]] = [(JOB_CARD, card) for card in cards_of(i, session.file)]
         if i == 0:
-            cards.append(half_done(session.file, len(cards) + 1))
-        for card in cards:
-            _put(session, JOB_CARD, f"Job card “{card.title}” came with the demo", card)
-        if i == 0:
-            _pin(session, cards[-1])
+            card = half_done(session.file, len(records) + 1)
+            records += [(JOB_CARD, card), *((PHOTO, photo) for photo in _pinned(garage, card))]
+        numbered = tuple((kind, garage.database.new_number(), record) for kind, record in records)
+        session.do(PutDocuments("Job cards came with the demo", numbered))
 
 
-def _put(session: Session, kind: DocumentKind[Any], said: str, record: object) -> None:
-    session.do(PutDocument(said, kind, session.garage.database.new_number(), record))
-
-
-def _pin(session: Session, card: JobCard) -> None:
+def _pinned(garage: Garage, card: JobCard) -> Iterator[Photo]:
+    """Pictures at steps of a card, their bytes kept."""
     for step, draw in PINNED.items():
-        title = f"card {card.number}, {step.replace('-', ' ')}"
-        blob = session.garage.blobs.keep(draw())
-        _put(session, PHOTO, f"{title}, photo, came with the demo", Photo(title, "image/png", blob))
+        yield Photo(f"card {card.number}, {step.replace('-', ' ')}", "image/png", garage.blobs.keep(draw()))
 
 
 def half_done(file: CarFile, number: int = 1) -> JobCard:

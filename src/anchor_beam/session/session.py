@@ -13,7 +13,7 @@ from anchor_beam.documents.kinds import CAR
 from anchor_beam.documents.records import CarFile
 from anchor_beam.errors import StoreError
 from anchor_beam.immutable import immutable
-from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
+from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, PutDocuments, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.outcome import Outcome, Saved, Unsaved
 from anchor_beam.store.garage import Garage
@@ -169,7 +169,7 @@ class Session:
 
     def _changes(self, edit: Edit | DocumentEdit) -> Changes:
         new = self.garage.database.new_number
-        if isinstance(edit, PutDocument | RemoveDocument | MoveInGarage):
+        if isinstance(edit, PutDocument | PutDocuments | RemoveDocument | MoveInGarage):
             if (
                 isinstance(edit, PutDocument)
                 and edit.document in self.heads

@@ -131,6 +131,9 @@ class Window(QMainWindow):
     def _build_ahead(self) -> None:
         """Build a stage that was not looked at yet, one after another while nothing is under way, then what stages keep for
         later, so that no first look takes longer than the next one."""
+        if not self.isVisible():  # closed before it was painted
+            self._ahead.stop()
+            return
         waiting = [stage.name for stage in STAGES if stage.name not in self.built]
         resting = self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton
         rested, self._rested = (

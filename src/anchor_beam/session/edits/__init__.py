@@ -14,7 +14,7 @@ from anchor_beam.session.edits.bars import (
     WearPart,
 )
 from anchor_beam.session.edits.card_readings import TakeFromCard
-from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, RemoveDocument
+from anchor_beam.session.edits.documents import DocumentEdit, MoveInGarage, PutDocument, PutDocuments, RemoveDocument
 from anchor_beam.session.edits.edit import Edit
 from anchor_beam.session.edits.figures import Choose, RestoreFigure, SetProvenance, SetValue, TakeTypical
 from anchor_beam.session.edits.links import DrillHole, LevelLink, MovePickup, PlaceMount, SetLinks, TakeJoints
@@ -62,6 +62,7 @@ __all__ = [
     "PlaceMount",
     "PutBar",
     "PutDocument",
+    "PutDocuments",
     "PutSetting",
     "ReachRung",
     "ReachSpot",

@@ -37,6 +37,27 @@ class PutDocument:
 
 
 @immutable(eq=False)
+class PutDocuments:
+    """Several at once, as one act. each: kind, number and record."""
+
+    said: str
+    each: tuple[tuple[DocumentKind[Any], int, Any], ...]
+
+    def changes(self, car: int, heads: Heads, file: CarFile, new: Callable[[], int]) -> Changes:
+        """What has to be written.
+
+        Raises:
+            InputError: a number is that of a document of another kind.
+        """
+        revisions: tuple[NewRevision, ...] = ()
+        moves: tuple[Move, ...] = ()
+        for kind, document, record in self.each:
+            one = PutDocument(self.said, kind, document, record).changes(car, heads, file, new)
+            revisions, moves, heads = (*revisions, *one.revisions), (*moves, *one.moves), one.heads
+        return Changes(revisions, moves, heads, file)
+
+
+@immutable(eq=False)
 class RemoveDocument:
     """Take a document away; its revisions stay for whoever names them, and for undo."""
 
@@ -78,4 +99,4 @@ class MoveInGarage:
         return Changes((made,), (Move(self.document, self.before, made.revision),), heads, file)
 
 
-DocumentEdit = PutDocument | RemoveDocument | MoveInGarage
+DocumentEdit = PutDocument | PutDocuments | RemoveDocument | MoveInGarage
