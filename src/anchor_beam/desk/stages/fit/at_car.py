@@ -117,7 +117,7 @@ class AtCar(QFrame):
         self._clock = QTimer(self)
         self._clock.setInterval(TICK)
         self._clock.timeout.connect(self._tell_time)
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
         hand.note_wanted.connect(lambda: self.note.setFocus() if self.isVisible() else None)
         window.installEventFilter(self)
         bridge.listen(self, to=Part.READINGS, then=hand.keep_up)
@@ -133,8 +133,8 @@ class AtCar(QFrame):
         """Show the step in hand over the window."""
         self.setGeometry(self._window.rect())
         self._looked_at = ""
-        self._show()
         self.show()
+        self._hand.looked.emit()
         self._clock.start()
         self.raise_()
         self.setFocus()

@@ -69,7 +69,7 @@ class CheckFields(QWidget):
         self._fails: dict[str, Caution] = {}
         self._verdicts: dict[str, Label] = {}
         self._befores: dict[str, Label] = {}
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
 
     def measure(self) -> bool:
         """Go to the first field that is empty, else to the first; a yes is turned over. Whether there was one."""

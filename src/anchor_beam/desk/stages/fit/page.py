@@ -20,6 +20,7 @@ from anchor_beam.desk.stages.fit.routes_board import RoutesBoard
 from anchor_beam.desk.stages.fit.step_view import StepView
 from anchor_beam.desk.stages.fit.steps_list import StepsList
 from anchor_beam.desk.stages.fit.template_board import TemplateBoard
+from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.desk.widgets.strip import Strip
@@ -70,15 +71,17 @@ class FitPage(Split):
         return self.boards.ahead()
 
     def _card(self) -> QWidget:
-        holder = QWidget()
+        self._deck, holder = Deck(), QWidget()
         self.steps.setFixedWidth(self._bridge.theme.px(LIST))
         row = QHBoxLayout(holder)
         row.setContentsMargins(0, 0, 0, 0)
         row.setSpacing(1)
-        row.addWidget(self._nothing_yet(), stretch=1)
         row.addWidget(self.steps)
         row.addWidget(self.step, stretch=1)
-        return holder
+        self._card_holder = holder
+        self._deck.add(self._nothing_yet())
+        self._deck.add(holder)
+        return self._deck
 
     def _nothing_yet(self) -> QWidget:
         px = self._bridge.theme.px
@@ -96,10 +99,11 @@ class FitPage(Split):
         return self.nothing_yet
 
     def _fill(self) -> None:
-        card = self.hand.card is not None
-        self.nothing_yet.setVisible(not card)
-        self.steps.setVisible(card)
-        self.step.setVisible(card)
+        if self.hand.card is None:
+            self._deck.bring(self.nothing_yet)
+        elif self._deck.front is not self._card_holder:
+            self._deck.bring(self._card_holder)
+            self.hand.looked.emit()
 
     def _move(self, step: str, by: int) -> None:
         card = self.hand.card

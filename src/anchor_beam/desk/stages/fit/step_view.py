@@ -90,7 +90,7 @@ class StepView(QWidget):
         foot = self._foot()
         foot.setContentsMargins(px(16), 0, px(16), px(10))
         whole.addLayout(foot)
-        hand.changed.connect(self._show)
+        hand.tell(self, self._show)
         hand.note_wanted.connect(self.note.setFocus)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
