@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from anchor_beam.core.grip.driving import Phase
@@ -24,7 +25,7 @@ class Picture:
     bands: Bands | None = None
     bands_missing: str = ""
 
-    @property
+    @cached_property
     def reference(self) -> Results | None:
         """Of the setting it is compared with, worked out when first asked for; None where there is none."""
         against = self.file.reference_setting
