@@ -103,10 +103,15 @@ def _links(bridge: Bridge, window: Window) -> None:
 
 
 def _fit(bridge: Bridge, window: Window) -> None:
-    """The torques, one step at the car, a template; the card itself stands with the stages."""
+    """The torques, the fasteners, one step at the car, a template; the card itself stands with the stages."""
     window.show_stage("Fit")
     page = window.page("Fit")
-    for board, name in (("torques", "torques"), ("templates", "template"), ("the card", "")):
+    for board, name in (
+        ("torques", "torques"),
+        ("fasteners", "fasteners"),
+        ("templates", "template"),
+        ("the card", ""),
+    ):
         page.boards.buttons[board].click()
         if name:
             _keep(bridge, window, name)

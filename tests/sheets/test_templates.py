@@ -218,7 +218,7 @@ def test_a_bracket_is_laid_flat_with_its_holes_as_far_from_the_corner() -> None:
 def test_a_cut_list_says_each_length_and_what_is_too_short() -> None:
     file = with_row(CUT_LIST, length=0.212, count=2.0)
     (page,) = template_drawings(file, Axle.REAR, CUT_LIST)
-    lines = notes_of(page)
+    lines = [item.text for item in page.items if isinstance(item, Text)][:-1]
     assert lines[-1] == "2 of 212.0\u00a0mm centre to centre: cut 160.0\u00a0mm"  # 212 - 2 (45 - 25) - 2 x 6
     assert "Shortest safe cut: 50.0\u00a0mm" in lines[1] and "20.0\u00a0mm longer" in lines[0]
     with pytest.raises(InputError, match="Row 1: The inserts would meet"):

@@ -79,8 +79,8 @@ def wrap_drawing(
 def plate_drawing(
     width: float, height: float, holes: tuple[Hole, ...], title: str, *, mirrored: bool, bend: tuple[float, ...] = ()
 ) -> Drawing:
-    """A flat plate with its lower left corner at the origin. bend: heights of both edges of a bend, none for a plate that
-    stays flat [m]."""
+    """A flat plate with its lower left corner at the origin, its holes by number, what each is below it. bend: heights of
+    both edges of a bend, none for a plate that stays flat [m]."""
     sign, shift = (-1.0, width) if mirrored else (1.0, 0.0)
     outline = Line(((0.0, 0.0), (width, 0.0), (width, height), (0.0, height)), Tone.INK, Pen.PART, closed=True)
     items: list[Item] = [outline]
@@ -92,9 +92,12 @@ def plate_drawing(
         items.append(Line(((width, middle), (width + BEYOND, middle)), Tone.INK, Pen.PART))
         items.append(Text((width + BEYOND, middle), "bend", Size.SMALL, Tone.INK, Align.LEFT, raise_by=-0.35))
     for hole in holes:
-        items += _hole(replace(hole, at=(shift + sign * hole.at[0], hole.at[1])))
+        number = hole.words.partition(":")[0]
+        items += _hole(replace(hole, at=(shift + sign * hole.at[0], hole.at[1]), words=number))
     items += proof((0.0, -0.014))
-    return Drawing(tuple(items), (-ROOM, -0.014 - ROOM), (max(width, PROOF) + ROOM, height + ROOM), title)
+    items += written((0.0, -0.026), tuple(hole.words for hole in holes))
+    low = (-ROOM, -0.014 - ROOM - LINE * len(holes))
+    return Drawing(tuple(items), low, (max(width, PROOF) + ROOM, height + ROOM), title)
 
 
 def _hole(hole: Hole) -> list[Item]:

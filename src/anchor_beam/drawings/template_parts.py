@@ -7,9 +7,10 @@ import math
 
 from anchor_beam.core.template.tube_end import TubeEnd
 from anchor_beam.drawings.shapes import XY, Align, Circle, Dimension, Drawing, Item, Line, Pen, Size, Text, Tone
-from anchor_beam.drawings.template import LINE, PROOF, ROOM, proof, written
+from anchor_beam.drawings.template import LINE, PROOF, ROOM, proof
 
 SPAN, LONG, SHORT = math.radians(45.0), 0.012, 0.006  # each way of a board, and its strokes [m]
+EVERY_FIVE = 1500.0  # px/m from which a board has a number every five degrees
 GRIP = 0.03  # m of paper above the cut of a tube's end
 
 
@@ -39,13 +40,12 @@ def angle_board(reach: float, bore: float, wanted: float, title: str, *, mirrore
     items: list[Item] = [Line(((0.0, 0.0), *rim), Tone.INK, Pen.PART, closed=True)]
     items.append(Circle((0.0, 0.0), 0.5 * bore, Tone.INK, Pen.PART))
     for i, angle in enumerate(degrees):
-        tens = (i - 45) % 5 == 0
-        items.append(Line((at(reach, angle), at(reach - (LONG if tens else SHORT), angle)), Tone.INK, Pen.HAIR))
-        if tens:
-            align = Align.RIGHT if sign > 0 else Align.LEFT
-            items.append(
-                Text(at(reach - LONG - 0.002, angle), f"{i - 45}", Size.SMALL, Tone.INK, align, raise_by=-0.35)
-            )
+        degree = i - 45
+        items.append(Line((at(reach, angle), at(reach - (SHORT if degree % 5 else LONG), angle)), Tone.INK, Pen.HAIR))
+        if degree % 5 == 0:
+            align, room = Align.RIGHT if sign > 0 else Align.LEFT, EVERY_FIVE if degree % 15 else 0.0
+            items.append(Text(at(reach - LONG - 0.002, angle), f"{degree}", Size.SMALL, Tone.INK, align,
+                              raise_by=-0.35, scales=(room, math.inf)))  # fmt: skip
     items.append(Line(((0.0, 0.0), at(reach - LONG, 0.0)), Tone.SOFT, Pen.CENTRE))
     items.append(Line((at(0.5 * bore, wanted), at(reach, wanted)), Tone.INK, Pen.PART))
     low = -reach * math.sin(SPAN)
@@ -58,7 +58,8 @@ def angle_board(reach: float, bore: float, wanted: float, title: str, *, mirrore
 def list_drawing(lines: tuple[str, ...], title: str) -> Drawing:
     """Lines of text on a page, with the bar that proves it."""
     bottom = -LINE * len(lines)
-    items = [*written((0.0, 0.0), lines), *proof((0.0, bottom - 0.004))]
+    words = [Text((0.0, -LINE * i), line, Size.SMALL, Tone.INK, Align.LEFT) for i, line in enumerate(lines)]
+    items = [*words, *proof((0.0, bottom - 0.004))]
     return Drawing(tuple(items), (-ROOM, bottom - ROOM - 0.004), (0.15 + ROOM, ROOM), title)
 
 

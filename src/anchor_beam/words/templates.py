@@ -35,12 +35,12 @@ def spot_weld(number: int, size: str) -> str:
 
 def reserve(length: str) -> str:
     """By how much these links can be made longer."""
-    return f"Each can be made {length} longer before too little thread is left at either end."
+    return f"Each can be made {length} longer: thread in reserve."
 
 
 def shortest_cut(length: str) -> str:
     """Below which both inserts meet."""
-    return f"Shortest safe cut: {length}; below it the inserts meet in the tube."
+    return f"Shortest safe cut: {length}, where the inserts meet."
 
 
 def to_cut(count: int, wanted: str, long: str) -> str:

@@ -23,7 +23,7 @@ from anchor_beam.session.workshop import Part
 from anchor_beam.words import faults
 
 EMPTY = Drawing((), (0.0, 0.0), (1.0, 1.0), "", to_scale=False)
-BESIDE = 330  # px of what is typed
+BESIDE, WITH_TABLE = 330, 452  # px of what is typed
 
 
 class TemplateBoard(QWidget):
@@ -75,7 +75,7 @@ class TemplateBoard(QWidget):
 
     def _entries(self, axle: Axle | None, key: str) -> QWidget:
         holder, px = QWidget(), self._bridge.theme.px
-        holder.setFixedWidth(px(BESIDE))
+        holder.setFixedWidth(px(WITH_TABLE if len(TEMPLATE[key].columns) > 3 else BESIDE))
         column = QVBoxLayout(holder)
         column.setContentsMargins(0, 0, 0, 0)
         grid = QGridLayout()
@@ -90,7 +90,9 @@ class TemplateBoard(QWidget):
             self.fields[axle, key][entry.name] = field
         column.addLayout(grid)
         if TEMPLATE[key].columns:
-            column.addWidget(ReadingTable(self._bridge, TEMPLATE[key], axle))
+            table = ReadingTable(self._bridge, TEMPLATE[key], axle)
+            table.setMinimumHeight(px(150))
+            column.addWidget(table)
         return holder
 
     @property
