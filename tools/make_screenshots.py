@@ -35,7 +35,7 @@ PATIENCE = 20.0  # s that a picture waits for its bands
 
 
 def main() -> None:
-    """Every stage in the light look, the step at the car in the dark one, and the working of the margin."""
+    """Every stage in the light look, the step at the car in the dark one."""
     OUT.mkdir(parents=True, exist_ok=True)
     app, jobs = QApplication([]), Jobs()
     with tempfile.TemporaryDirectory() as folder, Garage(Path(folder) / "garage.sqlite3") as garage:
@@ -74,10 +74,6 @@ def main() -> None:
         _keep(bridge, window, "compare")
         page.boards.buttons["setting map"].click()
         _keep(bridge, window, "setting-map")
-        page.boards.buttons["both bars"].click()
-        window.header.beam.asked.emit()
-        _keep(bridge, window, "working")
-        window.working.close_panel()
         window.close()
     jobs.close()
     app.processEvents()

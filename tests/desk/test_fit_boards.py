@@ -133,7 +133,7 @@ def test_marks_stand_apart_and_fill_as_the_job_goes_on(desk: Desk, fit: FitPage)
         shown = shown_on_card(desk.picture, card.job.axle, desk.bridge.units)
         marks = map_marks(card, "")
         drawing = fastener_map(shown, marks)
-        centres = [item.centre for item in drawing.items if isinstance(item, Circle) and item.radius > 0.02]
+        centres = [item.centre for item in drawing.items if isinstance(item, Circle) and item.radius > 0.025]
         assert len(centres) == 2 * len(marks)
         apart = [((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2) ** 0.5 for i, a in enumerate(centres) for b in centres[:i]]
         assert min(apart, default=1.0) > 0.04, kind  # two marks of 28 mm may touch, never cover each other

@@ -11,7 +11,7 @@ from anchor_beam.drawings.shapes import XY, Align, Circle, Drawing, Item, Line, 
 from anchor_beam.immutable import immutable
 
 RADIUS = 0.028  # m of a mark
-TITLE = "as you lie under it: the car's left is on your right; a full mark is final"
+TITLE = "as you lie under it: the car's left is on your right; ring in ring: started; full: final"
 
 
 class Look(StrEnum):
@@ -120,6 +120,8 @@ def _drawn(at: XY, mark: Mark) -> list[Item]:
     full = mark.look is Look.FINAL
     fill = Tone.INK if full else Tone.PANEL if mark.look is Look.STARTED else Tone.SHEET
     items: list[Item] = [Circle(at, RADIUS, tone, Pen.GHOST if mark.look is Look.HIDDEN else pen, fill=fill)]
+    if mark.look is Look.STARTED:  # a second ring, which paper and the dark look show too
+        items.append(Circle(at, 0.78 * RADIUS, Tone.INK, Pen.HAIR))
     if mark.chosen:
         items.append(Circle(at, 1.35 * RADIUS, Tone.GRAB, Pen.HEAVY))
     if mark.look is Look.HIDDEN:
