@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QPoint, Qt
@@ -12,10 +13,11 @@ from PySide6.QtWidgets import QApplication, QMessageBox
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.pictures import mark_at_bushing
 from anchor_beam.desk.stages.fit.page import FitPage
 from anchor_beam.documents.job import Bushing, Has, JobKind, LinkJoint, Sides
 from anchor_beam.documents.job_card import BoltEntry, Counted, Hump
-from anchor_beam.documents.records import Provenance
+from anchor_beam.documents.records import BarState, Provenance
 from anchor_beam.documents.remarks import Matter, Touches
 from anchor_beam.documents.stacks import HeadTo, OnThread, Reach
 from anchor_beam.documents.templates import BRACKET, PLATE, TEMPLATES, TUBE_END
@@ -23,6 +25,7 @@ from anchor_beam.drawings.fastener_map import fastener_map, marks_at
 from anchor_beam.drawings.shapes import Circle, Pen, Text
 from anchor_beam.figures.shown_step import map_marks, shown_on_card
 from anchor_beam.fitting.card import steps_in_order
+from anchor_beam.session.edits import Choose
 from support.desk import LEFT_BUTTON, Desk
 from support.fit import board, choose, opened, pick, sign_until, tick, with_card, write
 
@@ -199,9 +202,6 @@ def test_what_is_unhooked_stands_on_the_map_until_it_is_back(desk: Desk, fit: Fi
 
 
 def test_an_axle_without_a_bar_has_a_list_and_no_picture(desk: Desk, fit: FitPage) -> None:
-    from anchor_beam.documents.records import BarState
-    from anchor_beam.session.edits import Choose
-
     desk.workshop.do(Choose("bench.rear.state", BarState.NONE))
     view = board(desk, fit, "fasteners")
     assert view.none.isVisible() and not view.picture.isVisible() and view.spots.rowCount() > 2
@@ -361,6 +361,39 @@ def test_a_kind_of_ones_own_is_kept_chosen_and_forgotten(desk: Desk, fit: FitPag
     desk.click(desk.button("Forget this kind of job"))
     assert "our rear bar" not in [fit.panel.kind.itemText(i) for i in range(fit.panel.kind.count())]
     assert any(step.own for step in steps_in_order(fit.hand.card))  # the card keeps its steps
+
+
+def test_schools_are_chosen_on_the_panel_and_change_the_steps(desk: Desk, fit: FitPage) -> None:
+    pick(desk, fit, "collars")
+    assert "at the maker's gap" in fit.step.text.text()
+    choose(desk, fit.panel.stops, "against the bushings")
+    choose(desk, fit.panel.hardware, "all new")
+    assert fit.step.text.text().startswith("Collars against the bushings") and fit.hand.card.job.hardware == "all new"
+    desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    assert fit.hand.card.job.hardware != "all new" and fit.panel.hardware.currentText() != "all new"
+
+
+def test_a_photo_whose_bytes_are_gone_is_said_and_the_card_goes_on(desk: Desk, fit: FitPage, tmp_path: Path) -> None:
+    pick(desk, fit, "mark")
+    (tmp_path / "a.png").write_bytes(mark_at_bushing())
+    fit.step.pins.photo_from(tmp_path / "a.png")
+    desk.qtbot.waitUntil(lambda: bool(fit.step.pins.looks))
+    desk.garage.database._connection.execute("DELETE FROM blob")
+    desk.click(next(iter(fit.step.pins.looks.values())))
+    assert "missing or damaged" in desk.line and fit.step.pins.view is None
+    pick(desk, fit, "read")
+    desk.click(fit.step.sign)
+    assert "read" in fit.hand.card.done
+
+
+def test_a_card_whose_bar_is_gone_says_so_and_keeps_its_steps(desk: Desk, fit: FitPage) -> None:
+    before = [step.id for step in steps_in_order(fit.hand.card)]
+    desk.workshop.do(Choose("bench.rear.state", BarState.NONE))
+    desk.rest()
+    assert "no longer those of this card" in fit.panel.changed.text()
+    assert [step.id for step in steps_in_order(fit.hand.card)] == before and not fit.step.drawing.isVisible()
+    desk.click(fit.panel.update_card)
+    assert fit.hand.card.job.on == "" and not fit.panel.changed.isVisible()
 
 
 # templates

@@ -5,18 +5,19 @@ from __future__ import annotations
 import io
 from dataclasses import replace
 
+import pytest
 from pypdf import PdfReader
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import wicken_estate
-from anchor_beam.documents.job import Has, Job, JobKind, LinkJoint
+from anchor_beam.documents.job import Hardware, Has, Job, JobKind, LinkJoint, SecondLink, Stops
 from anchor_beam.documents.job_card import BoltEntry, Counted, Got, Value, new_card
 from anchor_beam.documents.job_card_plain import card_from, card_plain
 from anchor_beam.documents.poses import Leading, Pose
 from anchor_beam.documents.remarks import Matter, Remark
 from anchor_beam.drawings.bar_below import Marked, bar_from_below
-from anchor_beam.drawings.shapes import Line
+from anchor_beam.drawings.shapes import Line, Tone
 from anchor_beam.figures.job_sheet import job_sheet
 from anchor_beam.figures.picture import picture
 from anchor_beam.figures.shown_step import shown_on_card
@@ -53,6 +54,30 @@ def test_parts_follow_units_and_a_bolt_is_named_as_it_was_found() -> None:
     assert "saddle bolts, M8 x 1.25 8.8: new where rusted or stretched" in words
     same = replace(CARD, job=replace(JOB, on="old"))
     assert "old" not in [each.what for each in needed(same, System.METRIC)]  # what is there need not be bought
+
+
+@pytest.mark.parametrize("hardware", list(Hardware))
+def test_hardware_is_renewed_as_the_school_says_but_never_the_wheel_nuts(hardware: Hardware) -> None:
+    card = replace(CARD, job=replace(JOB, hardware=hardware))
+    words = {each.key: each.what for each in needed(card, System.METRIC) if each.group is Group.FASTENER}
+    assert words["fastener links-bar"] == "link nuts at the bar: new" and "fastener wheels" not in words
+    assert ("fastener collars" in words) is (hardware is Hardware.ALL_NEW)
+    assert words["fastener saddles"].endswith("new" if hardware is Hardware.ALL_NEW else "rusted or stretched")
+
+
+@pytest.mark.parametrize(("stops", "second", "says"), [
+    (Stops.GAP, SecondLink.DROPS_IN, ("at the maker's gap", "drops in by finger")),
+    (Stops.TOUCH, SecondLink.EQUAL, ("against the bushings", "as long as the first")),
+    (Stops.TOUCH, SecondLink.AS_OLD, ("against the bushings", "as long as the old one was")),
+])  # fmt: skip
+def test_collars_and_second_link_follow_the_school_and_the_document(
+    stops: Stops, second: SecondLink, says: tuple[str, str]
+) -> None:
+    card = replace(CARD, job=replace(JOB, stops=stops, second=second))
+    texts = {step.id: step.text for step in steps_in_order(card)}
+    assert says[0] in texts["collars"] and says[1] in texts["links-final"]
+    assert "in the bar" in texts["links-final"] or second is SecondLink.DROPS_IN  # what it costs is not hidden
+    assert card_from(card_plain(card)) == card
 
 
 def test_what_was_said_is_kept_and_tools_are_known_on_the_next_card() -> None:
@@ -113,5 +138,8 @@ def test_a_bar_without_links_is_drawn_without_saddles() -> None:
         bar_from_below(shown_on_card(picture(use(file)), Axle.REAR, System.METRIC), Marked.NOTHING)
         for use in (UseSetting("rear bar, soft hole").apply, UseSetting("beam bar, for comparison").apply)
     )
-    closed = [sum(isinstance(item, Line) and item.closed for item in drawing.items) for drawing in (hooked, fixed)]
-    assert closed == [2, 0]
+    saddles = [
+        sum(isinstance(item, Line) and item.fill is Tone.SHEET for item in drawing.items)
+        for drawing in (hooked, fixed)
+    ]
+    assert saddles == [2, 0]

@@ -84,11 +84,34 @@ class Sides(StrEnum):
         return {Sides.LEFT: Sides.RIGHT, Sides.RIGHT: Sides.LEFT}.get(self, self)
 
 
+class Hardware(StrEnum):
+    """Which fasteners are renewed: schools of practice differ."""
+
+    MAKER = "renewed as the maker says"
+    ALL_NEW = "all new"
+
+
+class Stops(StrEnum):
+    """Where collars sit: schools of practice differ."""
+
+    GAP = "at the maker's gap"
+    TOUCH = "against the bushings"
+
+
+class SecondLink(StrEnum):
+    """How long the second link is made: schools of practice differ."""
+
+    DROPS_IN = "drops in"
+    EQUAL = "as long as the first"
+    AS_OLD = "as long as the old one"
+
+
 @immutable
 class Job:
     """What a card is made from. off, on: names of the parts that come off and go on, empty for none. hole: in which the links
     are to hang, in words. links: lengths of left and right [m]. hands: people there. has: what is in the way or comes along.
-    wont: work that Aim rules out. seat: side of the driver. name: of a kind of the user's own, empty for one that ships."""
+    wont: work that Aim rules out. seat: side of the driver. name: of a kind of the user's own, empty for one that ships.
+    hardware, stops, second: the schools that are followed."""
 
     kind: JobKind
     axle: Axle
@@ -105,3 +128,6 @@ class Job:
     bushings: Bushing = Bushing.NOT_SAID
     sides: Sides = Sides.BOTH
     name: str = ""
+    hardware: Hardware = Hardware.MAKER
+    stops: Stops = Stops.GAP
+    second: SecondLink = SecondLink.DROPS_IN

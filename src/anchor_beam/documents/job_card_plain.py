@@ -7,7 +7,7 @@ from typing import Any
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.job import Bushing, Has, Job, JobKind, Lift, LinkJoint, Sides
+from anchor_beam.documents.job import Bushing, Hardware, Has, Job, JobKind, Lift, LinkJoint, SecondLink, Sides, Stops
 from anchor_beam.documents.job_card import (
     AsFitted,
     BoltEntry,
@@ -67,7 +67,7 @@ def job_plain(job: Job) -> dict[str, Any]:
             "links_mm": None if job.links is None else [round(length * 1e3, 6) for length in job.links],
             "joint": str(job.joint), "lift": str(job.lift), "hands": job.hands, "has": [str(each) for each in job.has],
             "wont": list(job.wont), "seat": job.seat, "bushings": str(job.bushings), "sides": str(job.sides),
-            "name": job.name,
+            "name": job.name, "hardware": str(job.hardware), "stops": str(job.stops), "second": str(job.second),
         }  # fmt: skip
 
 
@@ -84,6 +84,8 @@ def job_from(data: Mapping[str, Any]) -> Job:
         LinkJoint(data.get("joint", LinkJoint.BALL)), Lift(data.get("lift", Lift.STANDS)), int(data.get("hands", 1)),
         tuple(map(Has, data.get("has", ()))), tuple(map(str, data.get("wont", ()))), str(data.get("seat", "left")),
         Bushing(data.get("bushings", Bushing.NOT_SAID)), Sides(data.get("sides", Sides.BOTH)), str(data.get("name", "")),
+        Hardware(data.get("hardware", Hardware.MAKER)), Stops(data.get("stops", Stops.GAP)),
+        SecondLink(data.get("second", SecondLink.DROPS_IN)),
     )  # fmt: skip
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from enum import StrEnum
 
 from anchor_beam.core.sides import Axle, Side
-from anchor_beam.drawings.bars import ShownBar, hole_points, plan_points, tone_of
+from anchor_beam.drawings.bars import TYRE_SHOWN, TYRE_WIDTH, ShownBar, hole_points, plan_points, tone_of
 from anchor_beam.drawings.shapes import (
     XY,
     Align,
@@ -36,6 +36,7 @@ class Marked(StrEnum):
     COLLARS = "collars"
     BAR = "bar"
     ENDS = "ends"
+    WHEELS = "wheels"
 
 
 class Points(StrEnum):
@@ -75,6 +76,10 @@ def bar_from_below(shown: ShownBar, marked: Marked = Marked.NOTHING, turned: Tur
             double=shown.axle is Axle.REAR,
         )
     ]
+    middle = (1.0 if shown.forward else -1.0) * 0.5 * float(bar.mesh.nodes[:, 0].max())
+    for x in (-0.5 * shown.track, 0.5 * shown.track):  # the wheels, so that it is the car that one lies under
+        tyre = Tone.GRAB if marked is Marked.WHEELS else Tone.HAIRLINE
+        items.append(Line(rectangle((x, middle), TYRE_WIDTH, TYRE_SHOWN), tyre, Pen.HAIR, closed=True))
     clamps = [] if shown.fixed else [from_below((-y, 0.0)) for y in bar.bar.pivots]
     for at in clamps:
         items.append(Line(rectangle(at, 0.045, size), Tone.INK, Pen.PART, closed=True, fill=Tone.SHEET))
@@ -103,7 +108,9 @@ def bar_from_below(shown: ShownBar, marked: Marked = Marked.NOTHING, turned: Tur
             spot = at if marked is Marked.CLAMPS else (at[0] + inward, at[1])
             items.append(Circle(spot, 0.06 if marked is Marked.CLAMPS else 0.03, Tone.GRAB, Pen.HEAVY))
     xs, ys = [x for x, _ in points], [y for _, y in points]
-    low, high = (min(xs) - BESIDE, min(*ys, 0.0) - ROOM), (max(xs) + BESIDE, max(*ys, 0.0) + ROOM)
+    wide = 0.5 * (shown.track + TYRE_WIDTH) + 0.02
+    low = (min(min(xs) - BESIDE, -wide), min(*ys, 0.0) - ROOM)
+    high = (max(max(xs) + BESIDE, wide), max(*ys, 0.0) + ROOM)
     if turned is not None:
         items += _turned(shown, turned, clamps)
     items.append(Text((0.0, high[1]), "front of the car ↑", Size.SMALL, Tone.SOFT, Align.CENTRE, raise_by=-0.6))

@@ -22,7 +22,8 @@ _BY_TAG: dict[Tag, Marked] = {
     Tag.JAM_FINAL: Marked.LINKS, Tag.CLAMPS_OFF: Marked.CLAMPS, Tag.CLAMPS_ON: Marked.CLAMPS,
     Tag.CLAMPS_FINAL: Marked.CLAMPS, Tag.MOUNTS_FINAL: Marked.CLAMPS, Tag.STRAPPED: Marked.BAR, Tag.OUT: Marked.BAR,
     Tag.IN: Marked.BAR, Tag.CENTRED: Marked.BAR, Tag.COLLARS: Marked.COLLARS, Tag.ARM_ONE: Marked.ENDS,
-    Tag.ARM_TWO: Marked.ENDS,
+    Tag.ARM_TWO: Marked.ENDS, Tag.WHEELS_ON: Marked.WHEELS, Tag.NUTS_FINAL: Marked.WHEELS, Tag.LIFTED: Marked.WHEELS,
+    Tag.LEVEL: Marked.WHEELS, Tag.SETTLED: Marked.WHEELS, Tag.SWEEP: Marked.WHEELS,
 }  # fmt: skip
 
 

@@ -6,6 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 from enum import StrEnum
 
+from anchor_beam.documents.job import Hardware
 from anchor_beam.documents.job_card import Got, JobCard, Source
 from anchor_beam.fitting.card import steps_in_order
 from anchor_beam.fitting.fasteners import Renew
@@ -114,10 +115,11 @@ def _fasteners(card: JobCard) -> list[Row]:
     found = list[Row]()
     for row in rows(card):
         fastener = row.fastener
-        if fastener.renew is not Renew.NO:
+        renew = Renew.ALWAYS if card.job.hardware is Hardware.ALL_NEW and fastener.id != "wheels" else fastener.renew
+        if renew is not Renew.NO:
             bolt = card.bolts.get(fastener.id)
             size = "" if bolt is None else f", {bolt.thread} {bolt.strength}"
-            words = f"{fastener.name}{size}: {fastener.renew}"
+            words = f"{fastener.name}{size}: {renew}"
             found.append((f"fastener {fastener.id}", Group.FASTENER, words, first[fastener.id]))
     return found
 

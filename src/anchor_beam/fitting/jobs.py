@@ -2,7 +2,7 @@
 
 A file says which pieces come before and after its own steps. A step counts where all words of its `when` hold and none of its
 `unless`; what needs a step that does not count needs what that one needed. Texts have slots: {axle}, {off}, {on}, {hole},
-{sides}; {links} tells that the lengths of the links are said beside the text, in the user's units.
+{sides}, {stops}, {second}; {links} tells that the lengths of the links are said beside the text, in the user's units.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ from typing import Any
 
 import anchor_beam
 from anchor_beam.core.sides import Axle
-from anchor_beam.documents.job import Has, Job, JobKind, Lift, LinkJoint
+from anchor_beam.documents.job import Has, Job, JobKind, Lift, LinkJoint, SecondLink
 from anchor_beam.documents.job_card import OwnStep
 from anchor_beam.fitting.rules import with_rules
 from anchor_beam.fitting.step import Act, Deed, Phase, Posture, Step, Tag
@@ -32,6 +32,11 @@ FILES = {
 HAS = {
     Has.SENSOR: "sensor", Has.EXHAUST: "exhaust", Has.BRACE: "brace", Has.COLLARS: "collars", Has.TRAY: "tray",
     Has.SHARED: "shared", Has.BONDED: "bonded", Has.DRILL: "drill", Has.CUT: "cut",
+}  # fmt: skip
+SECOND = {
+    SecondLink.DROPS_IN: "the second link drops in by finger before its nut goes on",
+    SecondLink.EQUAL: "the second link as long as the first: what stays in the bar then, Links says",
+    SecondLink.AS_OLD: "the second link as long as the old one was: what stays in the bar then, Links says",
 }  # fmt: skip
 WORDS = {"old bar", *Axle, *HAS.values(), *map(str, Lift), *map(str, LinkJoint), *map(str, JobKind)}
 """What a step may make its condition."""
@@ -116,7 +121,8 @@ def _passed_on(
 def _filled(step: Step, job: Job) -> Step:
     slots = {
         "{axle}": str(job.axle), "{off}": job.off or "the old bar", "{on}": job.on or "the new bar",
-        "{hole}": f" in {job.hole}" if job.hole else "", "{sides}": str(job.sides), LINKS: "",
+        "{hole}": f" in {job.hole}" if job.hole else "", "{sides}": str(job.sides),
+        "{stops}": str(job.stops), "{second}": SECOND[job.second], LINKS: "",
     }  # fmt: skip
 
     def fill(text: str) -> str:

@@ -16,7 +16,7 @@ from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, Panel
-from anchor_beam.documents.job import Bushing, Has, Job, JobKind, Lift, LinkJoint, Sides
+from anchor_beam.documents.job import Bushing, Hardware, Has, Job, JobKind, Lift, LinkJoint, SecondLink, Sides, Stops
 from anchor_beam.documents.own_kind import OwnKind, on_card
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import AnchorBeamError
@@ -73,16 +73,12 @@ class FitPanel(Panel):
         self.add(holder)
         self.gap()
         self.kind, self.axle, self.sides, self.lift, self.joint, self.bushings = (Box() for _ in range(6))
-        self._boxes: tuple[tuple[Box, type[StrEnum], str, str], ...] = (
+        self._boxes: tuple[tuple[Box, type[StrEnum], str, str], ...] = ()
+        self._list((
             (self.kind, JobKind, "What is done", "kind"), (self.axle, Axle, "Axle", "axle"),
             (self.sides, Sides, "Sides", "sides"), (self.lift, Lift, "Lifted with", "lift"),
             (self.joint, LinkJoint, "Links have", "joint"), (self.bushings, Bushing, "Bar turns in", "bushings"),
-        )  # fmt: skip
-        for box, options, words, _ in self._boxes:
-            box.addItems([str(option) for option in options])
-            box.setAccessibleName(words.lower())
-            box.activated.connect(self._kind_chosen if box is self.kind else self._chosen)
-            self.row(words, box)
+        ))  # fmt: skip
         self.axle.setCurrentIndex(1)
         self.two = QCheckBox("two people")
         self.two.clicked.connect(self._chosen)
@@ -104,6 +100,12 @@ class FitPanel(Panel):
             self.has[each] = QCheckBox(str(each))
             self.has[each].clicked.connect(self._chosen)
             self.add(self.has[each])
+        self.hardware, self.stops, self.second = (Box() for _ in range(3))
+        schools: tuple[tuple[Box, type[StrEnum], str, str], ...] = (
+            (self.hardware, Hardware, "Fasteners", "hardware"), (self.stops, Stops, "Collars", "stops"),
+            (self.second, SecondLink, "Second link", "second"),
+        )  # fmt: skip
+        self._list(schools)
         self.new = QPushButton("New card")
         self.new.clicked.connect(self.add_card)
         self.add(self.new)
@@ -122,6 +124,15 @@ class FitPanel(Panel):
         self.finish()
         hand.changed.connect(self._show)
 
+    def _list(self, boxes: tuple[tuple[Box, type[StrEnum], str, str], ...]) -> None:
+        """A row for each: box, what may be chosen, its words, what of the job it is."""
+        self._boxes += boxes
+        for box, options, words, _ in boxes:
+            box.addItems([str(option) for option in options])
+            box.setAccessibleName(words.lower())
+            box.activated.connect(self._kind_chosen if box is self.kind else self._chosen)
+            self.row(words, box)
+
     # what is chosen
 
     def _job(self) -> Job | None:
@@ -134,12 +145,12 @@ class FitPanel(Panel):
         card = self._hand.card
         if card is not None:
             has += tuple(each for each in card.job.has if each not in self.has)
+        chosen: dict[str, Any] = {
+            name: tuple(options)[box.currentIndex()] for box, options, _, name in self._boxes if box is not self.kind
+        }
         return replace(
-            job_of(shown.file, axle), sides=tuple(Sides)[self.sides.currentIndex()],
-            lift=tuple(Lift)[self.lift.currentIndex()], joint=tuple(LinkJoint)[self.joint.currentIndex()],
-            bushings=tuple(Bushing)[self.bushings.currentIndex()], hands=2 if self.two.isChecked() else 1, has=has,
-            **self._kind(),
-        )  # fmt: skip
+            job_of(shown.file, axle), hands=2 if self.two.isChecked() else 1, has=has, **chosen, **self._kind()
+        )
 
     def _kind(self) -> dict[str, Any]:
         """What the box says: a kind that ships, or one of the user's own, by what it is made of and its name."""
