@@ -32,6 +32,7 @@ def fit(desk: Desk) -> FitPage:
 
 def test_the_empty_stage_says_what_to_do_and_a_card_takes_two_presses(desk: Desk, fit: FitPage) -> None:
     assert fit.empty.isVisible() and "make a card" in fit.empty.text() and not fit.step.isVisible()
+    assert not fit.panel.cards.isVisible() and not fit.panel.buttons["Take it away"].isVisible()
     card = with_card(desk, fit)
     assert card.title.startswith("Rear: ") and fit.step.isVisible() and not fit.empty.isVisible()
     assert fit.step.text.text() == steps_in_order(card)[0].text
@@ -50,6 +51,24 @@ def test_space_signs_and_goes_on_and_again_takes_it_back(desk: Desk, fit: FitPag
     assert fit.step.sign.text() == "Take the signature back"
     desk.press(Qt.Key.Key_Space)
     assert not fit.hand.card.done
+
+
+def test_by_keys_alone_a_value_and_a_note_are_written_and_the_step_signed(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    assert fit.steps.rows.hasFocus()
+    desk.press(Qt.Key.Key_M)
+    for text in ("341", "343", "90", "90.5"):
+        QTest.keyClicks(QApplication.focusWidget(), text)
+        desk.press(Qt.Key.Key_Return)
+    assert fit.steps.rows.hasFocus() and len(fit.hand.card.values) == 4
+    desk.press(Qt.Key.Key_N)
+    QTest.keyClicks(QApplication.focusWidget(), "tank half full")
+    desk.press(Qt.Key.Key_Return)
+    assert fit.steps.rows.hasFocus() and fit.hand.card.notes == {"read": "tank half full"}
+    desk.press(Qt.Key.Key_Space)
+    assert set(fit.hand.card.done) == {"read"}
+    desk.press(Qt.Key.Key_M)  # nothing is measured at this step: the note
+    assert fit.step.note.hasFocus()
 
 
 def test_what_cannot_be_done_yet_says_which_step_comes_first(desk: Desk, fit: FitPage) -> None:

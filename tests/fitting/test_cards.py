@@ -66,7 +66,7 @@ def test_a_check_that_fails_holds_the_step_and_says_what_to_do() -> None:
     good = bad.with_value("K1.right", Value(0.1135))
     assert may_sign(good, "centre") == ""
     done = signed(all_until(good, "drive"))
-    assert "paint lines whole was not written down" in view(done).open
+    assert "not written down: paint lines whole" in view(done).open
     assert not any("centred" in each for each in view(done).open)
 
 

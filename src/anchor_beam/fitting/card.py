@@ -135,8 +135,8 @@ def _open(card: JobCard, shown: list[CardStep], put_back: tuple[str, ...]) -> tu
     for each in shown:
         for asked in each.checks:
             if each.state is State.DONE and asked.verdict is not Verdict.PASSED:
-                word = "failed" if asked.verdict is Verdict.FAILED else "was not written down"
-                found.append(f"{asked.check.title.lower()} {word}")
+                word = "failed" if asked.verdict is Verdict.FAILED else "not written down"
+                found.append(f"{word}: {asked.check.title.lower()}")
     left = sum(each.state in (State.OPEN, State.WAITING) for each in shown)
     return (*((f"{left} steps are open",) if left else ()), *dict.fromkeys(found))
 

@@ -14,7 +14,7 @@ FASTER_IS_NOT_BETTER = (
     "Loosen for room what costs least first: steer, jack one hub, fold the links, then hangers, liner, subframe."
 )
 NOT_MIRRORED = "A proposal for the other side: hump, tilt of the ends, exhaust and tank are not mirrored."
-BY_HAND = "Space signs the step off. Arrow keys go through the steps."
+BY_HAND = "Space signs the step off. Arrow keys go through the steps. M goes to what is measured, N to the note."
 ESTIMATE = "estimate, not the maker's: use the maker's figure"
 WAY_OUT = "How the bar comes out, move by move: the way in is this one backwards."
 WAY_IN = "The way out, backwards. A thicker bar has less room in each move."

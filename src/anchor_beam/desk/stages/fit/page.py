@@ -57,6 +57,8 @@ class FitPage(Split):
         self.boards.looked_at.connect(lambda _name: self.hand.looked.emit())
         self.fill(self.boards, self.panel)
         self.steps.moved.connect(self._move)
+        self.steps.wanted.connect(self.step.go_to)
+        self.step.left.connect(self.steps.rows.setFocus)
         self.hand.changed.connect(self._fill)
         self._fill()  # the panel may be folded away, so it is the page that listens
         bridge.listen(self, to=Part.CAR | Part.SETTING, then=self.hand.refresh)

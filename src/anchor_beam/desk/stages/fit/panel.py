@@ -72,6 +72,7 @@ class FitPanel(Panel):
             grid.addWidget(button, (i + 1) // 2 if i < 5 else i - 2, 0 if wide else (i + 1) % 2, 1, 2 if wide else 1)
         self.add(holder)
         self.gap()
+        self._of_card = self.added()  # nothing of it without a card
         self.kind, self.axle, self.sides, self.lift, self.joint, self.bushings = (Box() for _ in range(6))
         self._boxes: tuple[tuple[Box, type[StrEnum], str, str], ...] = ()
         self._list((
@@ -292,7 +293,7 @@ class FitPanel(Panel):
         at = next((i for i, (document, _) in enumerate(known) if document == self._hand.document), -1)
         fill(self.cards, titles, at)
         card, view, shown = self._hand.card, self._hand.view, self._bridge.picture
-        for widget in (*self.buttons.values(), self.own, self.own_tools, self.keep_kind):
+        for widget in (*self._of_card, self.own, self.own_tools, self.keep_kind):
             widget.setVisible(card is not None)
         own = {kind.name for kind in self._bridge.workshop.own_kinds.all}
         self.buttons[OTHER_SIDE].setVisible(card is not None and card.job.sides is not Sides.BOTH)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from PySide6.QtCore import Qt
+from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
@@ -36,6 +36,8 @@ from anchor_beam.words.fitting import BY_HAND, KEPT_WITH, TO_CAR, clock_of, from
 
 class StepView(QWidget):
     """Of the step in hand; its note and its signature stay in sight while the rest scrolls."""
+
+    left = Signal()  # by Enter: back to the steps
 
     def __init__(self, bridge: Bridge, files: Files, hand: InHand) -> None:
         super().__init__()
@@ -101,6 +103,8 @@ class StepView(QWidget):
         self.note.setPlaceholderText("a note, a defect, where it was stuck")
         self.note.setAccessibleName("note at this step")
         self.note.editingFinished.connect(self._keep_note)
+        self.note.returnPressed.connect(self.left)
+        self.checks.all_taken.connect(self.left)
         self.sign = QPushButton("Sign off")
         self.sign.setAccessibleDescription(BY_HAND)
         self.sign.setToolTip(BY_HAND)
@@ -119,6 +123,11 @@ class StepView(QWidget):
         column.addLayout(notes)
         column.addLayout(row)
         return column
+
+    def go_to(self, measured: bool) -> None:
+        """Put the caret where something is measured, or into the note."""
+        if not (measured and self.checks.measure()):
+            self.note.setFocus()
 
     def _show(self) -> None:
         at = self._hand.at

@@ -1,5 +1,5 @@
 """The steps of a card in their order, under the heads of the job's parts; arrows go through them, Space signs off, Alt and an
-arrow moves a step where it may go."""
+arrow moves a step where it may go, M goes to what is measured, N to the note."""
 
 from __future__ import annotations
 
@@ -20,6 +20,7 @@ class StepsList(QScrollArea):
     """Shows what is in hand and takes another in hand."""
 
     moved = Signal(str, int)  # a step, by how many places
+    wanted = Signal(bool)  # what is measured, else the note
 
     def __init__(self, theme: Theme, hand: InHand) -> None:
         super().__init__()
@@ -86,6 +87,8 @@ class _Rows(QWidget):
             self._hand.go(way)
         elif event.key() == Qt.Key.Key_Space:
             self._hand.sign()
+        elif event.key() in (Qt.Key.Key_M, Qt.Key.Key_N):
+            self._owner.wanted.emit(event.key() == Qt.Key.Key_M)
         else:
             super().keyPressEvent(event)
 
