@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from PySide6.QtCore import QEvent, QSize
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtWidgets import QApplication, QSizePolicy, QWidget
 
 
 class Deck(QWidget):
@@ -32,8 +32,12 @@ class Deck(QWidget):
         if widget is self.front:
             return
         before, self.front = self.front, widget
+        caret = None if before is None else QApplication.focusWidget()
+        held = caret is not None and before is not None and (before is caret or before.isAncestorOf(caret))
         widget.setGeometry(self.rect())
         widget.show()
+        if held:  # before the old one hides: it would give the keys to whatever comes next in the window
+            (widget.focusWidget() or widget).setFocus()
         if before is not None:
             before.hide()
         self._measure()
