@@ -8,10 +8,12 @@ from __future__ import annotations
 import math
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from anchor_beam.core.fastener.grip import Fit, Into, bolt_length
-from anchor_beam.core.fastener.thread import thread
-from anchor_beam.core.fastener.torque import Strength, Surface, estimate, wrench_setting
+from anchor_beam.core.fastener.thread import PER_INCH, PITCHES, Thread, thread
+from anchor_beam.core.fastener.torque import NUT_FACTOR, Strength, Surface, estimate, proof_stress, wrench_setting
 from anchor_beam.core.template.wrap import Face, Section, wrapped
 from anchor_beam.errors import InputError
 
@@ -80,3 +82,56 @@ def test_paper_is_bent_about_its_own_middle() -> None:
         Section(0.050, 0.080, 0.025)
     with pytest.raises(InputError, match="not on the flat"):
         sheet.place(Face.BELOW, 0.003)
+
+
+EVERY = [
+    *(thread(f"M{size} x {pitch:g}") for size, pitches in PITCHES.items() for pitch in pitches),
+    *(thread(f"{size}-{count}") for size, counts in PER_INCH.items() for count in counts),
+]
+THREADS, INTO = st.sampled_from(EVERY), st.sampled_from(Into)
+LENGTHS = st.floats(0.001, 0.2)
+
+
+@pytest.mark.parametrize("of", EVERY, ids=lambda of: of.name)
+def test_every_thread_is_read_back_by_its_own_name_and_carries_less_than_its_shank(of: Thread) -> None:
+    assert thread(of.name) == of == thread(f"  {of.name.upper()} ")
+    shank = 0.25 * math.pi * of.diameter**2
+    assert 0.6 * shank < of.stress_area < shank and 0.0 < of.tap_drill < of.diameter
+
+
+@given(THREADS, st.sampled_from(Strength), st.sampled_from(Surface))
+def test_an_estimate_is_three_quarters_of_the_proof_load_through_its_own_friction(
+    of: Thread, strength: Strength, surface: Surface
+) -> None:
+    found = estimate(of, strength, surface)
+    assert found.torque / (found.clamp * of.diameter) == pytest.approx(NUT_FACTOR[surface])
+    assert found.clamp == pytest.approx(0.75 * proof_stress(strength, of.diameter) * of.stress_area)
+    assert found.spread == pytest.approx(0.25 * found.torque)
+    finer = Thread("finer", of.diameter, 0.9 * of.pitch, of.metric)
+    assert estimate(finer, strength, surface).torque > found.torque  # a finer thread leaves more steel
+
+
+@given(THREADS, INTO, LENGTHS, LENGTHS, st.floats(0.003, 0.05))
+def test_a_length_that_is_good_lies_in_its_own_range_and_a_longer_one_never_holds_less(
+    of: Thread, into: Into, length: float, stack: float, depth: float
+) -> None:
+    found, longer = (bolt_length(each, stack, of, into, depth) for each in (length, length + 0.002))
+    if found.shortest <= found.longest:  # a hole that is too shallow has no good length
+        assert (found.fit is Fit.GOOD) is (found.shortest - 1e-9 <= length <= found.longest + 1e-9)
+    assert longer.engaged >= found.engaged and longer.shown >= found.shown
+    assert 0.0 <= found.engaged <= depth + 1e-12 and found.shown >= 0.0
+    assert found.engaged + found.shown == pytest.approx(max(length - stack, 0.0)) or not into.through
+    thicker = bolt_length(length, stack + 0.003, of, into, depth)
+    assert thicker.shortest - found.shortest == pytest.approx(
+        0.003
+    )  # what is added to the stack is added to the bolt
+
+
+@given(st.floats(1.0, 300.0), st.floats(0.2, 1.0), st.floats(0.0, 0.15), st.floats(-math.pi, math.pi))
+def test_a_wrench_puts_the_wanted_torque_on_the_bolt(
+    torque: float, length: float, offset: float, angle: float
+) -> None:
+    shown = wrench_setting(torque, length, offset, angle)
+    force = shown / length  # of the hand at the grip, square to the wrench
+    assert force * (length + offset * math.cos(angle)) == pytest.approx(torque)
+    assert (shown <= torque + 1e-9) is (offset * math.cos(angle) >= -1e-12)

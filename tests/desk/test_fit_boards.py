@@ -7,9 +7,10 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
+from pypdf import PdfReader
 from PySide6.QtCore import QPoint, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QMessageBox
+from PySide6.QtWidgets import QApplication, QFileDialog, QMessageBox
 
 from anchor_beam.core.fastener.torque import Strength, Surface
 from anchor_beam.core.sides import Axle, Side
@@ -20,7 +21,7 @@ from anchor_beam.documents.job_card import BoltEntry, Counted, Hump
 from anchor_beam.documents.records import BarState, Provenance
 from anchor_beam.documents.remarks import Matter, Touches
 from anchor_beam.documents.stacks import HeadTo, OnThread, Reach
-from anchor_beam.documents.templates import BRACKET, PLATE, TEMPLATES, TUBE_END
+from anchor_beam.documents.templates import BRACKET, PLATE, PRINTER, TEMPLATES, TUBE_END
 from anchor_beam.drawings.fastener_map import fastener_map, marks_at
 from anchor_beam.drawings.shapes import Circle, Pen, Text
 from anchor_beam.figures.shown_step import map_marks, shown_on_card
@@ -420,6 +421,65 @@ def test_a_template_that_cannot_be_is_said_and_the_number_stays(desk: Desk, fit:
     desk.type(field, "30")
     assert view.write.isEnabled() and not view.said.isVisible()
     assert {BRACKET, PLATE} <= {each.key for each in TEMPLATES}
+
+
+def written(desk: Desk, view, path: Path) -> Path:
+    """Press *Write at full size…* and name a file."""
+    desk.click(view.write)
+    dialog = next(each for each in desk.window.findChildren(QFileDialog) if each.isVisible())
+    dialog.fileSelected.emit(str(path))
+    dialog.close()
+    desk.window.activateWindow()
+    desk.rest()
+    return path
+
+
+def test_cutters_get_a_file_for_each_side_and_one_where_both_sides_are_alike(
+    desk: Desk, fit: FitPage, tmp_path: Path
+) -> None:
+    view = board(desk, fit, "templates")
+    written(desk, view, tmp_path / "frame.dxf")
+    desk.qtbot.waitUntil(lambda: len(list(tmp_path.glob("frame*.dxf"))) == 2)
+    assert {path.name for path in tmp_path.glob("frame*.dxf")} == {"frame left.dxf", "frame right.dxf"}
+    choose(desk, view.kind, next(each.title for each in TEMPLATES if each.key == TUBE_END))
+    written(desk, view, tmp_path / "tube.svg")
+    desk.qtbot.waitUntil((tmp_path / "tube.svg").exists)
+    assert len(list(tmp_path.glob("tube*"))) == 1 and "acute side" in (tmp_path / "tube.svg").read_text()
+
+
+def test_what_the_printer_check_measured_corrects_every_template_but_itself(
+    desk: Desk, fit: FitPage, tmp_path: Path
+) -> None:
+    view = board(desk, fit, "templates")
+    choose(desk, view.kind, next(each.title for each in TEMPLATES if each.key == PRINTER))
+    field = view.fields[None, PRINTER]["across"]
+    desk.type(field, "98.5")
+    written(desk, view, tmp_path / "check.pdf")
+    choose(desk, view.kind, TEMPLATES[0].title)
+    written(desk, view, tmp_path / "frame.pdf")
+    desk.qtbot.waitUntil(lambda: (tmp_path / "check.pdf").exists() and (tmp_path / "frame.pdf").exists())
+    check, frame = (PdfReader(tmp_path / name).pages[0].extract_text() for name in ("check.pdf", "frame.pdf"))
+    assert "for your printer" not in check and "Drawn 101.5 % across, 100.0 % up for your printer" in frame
+    choose(desk, view.kind, next(each.title for each in TEMPLATES if each.key == PRINTER))
+    desk.type(field, "120")  # no printer is that far off: it was measured wrong
+    assert field.edit.wrong and field.edit.text() == "120"
+
+
+def test_the_ledger_and_the_stack_speak_the_units_of_the_user(desk: Desk, fit: FitPage) -> None:
+    fit.hand.change(lambda card: card.with_bolt("saddles", BoltEntry("3/8-24", Strength.G8, Surface.OILED)), "x")
+    ledger = board(desk, fit, "torques")
+    metric = ledger.fasteners["saddles"].guess.text()
+    desk.click(desk.button("metric"))
+    us = ledger.fasteners["saddles"].guess.text()
+    assert "N·m" in metric and "ft·lbf" in us and metric.endswith("△") and us.endswith("△")
+    assert ledger.odometer["first"].unit.text() == "mi"
+    view = board(desk, fit, "fasteners")
+    view._take("saddles")
+    for name, text in (("length", "1 1/4"), ("depth", "5/16")):
+        desk.type(view.stack.lengths[name], text)
+    add_layer(desk, view.stack, "bracket", "3/4", new=False)
+    assert fit.hand.card.stacks["saddles"].length == pytest.approx(1.25 * 0.0254)
+    assert "Grip 0.75\u00a0in. Its bolt is" in view.stack.verdict.text()
 
 
 def test_no_board_shows_markup_as_markup(open_desk: Callable[..., Desk]) -> None:

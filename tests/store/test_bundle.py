@@ -11,6 +11,7 @@ import pytest
 
 from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle
+from anchor_beam.demo.filling import PINNED, fill
 from anchor_beam.demo.team import sorrel_finch, team
 from anchor_beam.documents.kept import Photo
 from anchor_beam.documents.kinds import PHOTO
@@ -18,6 +19,7 @@ from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.searches import FoundSetting, KeptSearch, SearchResult, Wanted
 from anchor_beam.errors import DocumentError, StoreError
+from anchor_beam.fitting.card import pinned, steps_in_order
 from anchor_beam.session import edits
 from anchor_beam.session.edits import SetRating
 from anchor_beam.session.exchange import bring_in_bundle
@@ -167,3 +169,22 @@ def test_what_is_bought_and_the_last_search_travel_with_the_car(tmp_path: Path) 
         assert there.session.file.bench == here.session.file.bench
         assert there.session.file.bench.front.link_part.rating == 3000.0
         assert there.searches.last == here.searches.last
+
+
+def test_job_cards_of_every_kind_and_their_pictures_come_along(tmp_path: Path) -> None:
+    with Garage(tmp_path / "demo.sqlite3") as demo, Garage(tmp_path / "other" / "garage.sqlite3") as other:
+        fill(demo)
+        write_bundle(demo, [car.id for car in demo.cars()], tmp_path / "all.zip")
+        cars = bring_in_bundle(other, tmp_path / "all.zip", "brought in")
+        here, there = Workshop(demo), Workshop(other)
+        for old, new in zip(demo.cars(), cars, strict=True):
+            assert there.cards.of(new) == here.cards.of(old.id) and there.cards.of(new)
+        there.open(cars[0])
+        card = there.cards.all[-1][1]
+        steps = {step.id: step for step in steps_in_order(card)}
+        assert [pinned(there.photos.titles, card, steps[step]) for step in PINNED] == [
+            (f"card {card.number}, {step.replace('-', ' ')}",) for step in PINNED
+        ]
+        assert all((there.photos.read(title) or b"").startswith(b"\x89PNG") for title in there.photos.titles)
+        there.cards.change(there.cards.all[-1][0], lambda each: each.with_note("read", "brought in"), "note")
+        assert here.cards.of(demo.cars()[0].id)[-1].notes == card.notes  # two garages from now on
