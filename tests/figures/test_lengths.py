@@ -102,7 +102,9 @@ def test_with_both_bars_let_free_the_whole_car_stands_on_its_springs_alone(name:
         _, end = of(name, axle)
         proposal = proposed(file, end, attitude)
         if proposal is not None:
-            other = replace(file, bench=other.bench.with_end(axle, with_lengths(file.bench.end(axle), proposal.lengths)))
+            other = replace(
+                file, bench=other.bench.with_end(axle, with_lengths(file.bench.end(axle), proposal.lengths))
+            )
     for axle in Axle:
         proposal = proposed(other, end_result(other.car.axle(axle), other.bench.end(axle), axle), Attitude.FITTED)
         if proposal is not None:

@@ -147,9 +147,7 @@ def test_text_of_a_user_is_text_on_paper_and_on_the_page() -> None:
 
 def test_what_was_measured_is_printed_and_what_was_not_leaves_room() -> None:
     card = card_of(JobKind.SUBFRAME)
-    step, asked = next(
-        (each, asked) for each in view(card).steps for asked in each.checks if asked.key == "R1"
-    )
+    step, asked = next((each, asked) for each in view(card).steps for asked in each.checks if asked.key == "R1")
     blank = job_sheet(CAR, card, System.METRIC)
     filled = job_sheet(CAR, card.with_value(asked.keys[0], Value(0.3415)), System.METRIC)
 

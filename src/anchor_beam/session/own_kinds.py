@@ -41,10 +41,13 @@ class OwnKinds:
 
         session, _ = self._workshop.require()
         made = kind_of(card, name)
-        known = {kind.name: (number, revision) for number, revision, kind in self._kept()}
+        known = {kind.name: (number, revision, kind) for number, revision, kind in self._kept()}
         if made.name not in known and len(known) >= MOST_KINDS:
             raise InputError("kind", f"A garage has {MOST_KINDS} kinds of its own.", accepts=f"{MOST_KINDS} or fewer")
-        number, before = known.get(made.name) or (session.garage.database.new_number(), None)
+        number, before, as_kept = known.get(made.name) or (session.garage.database.new_number(), None, None)
+        if made == as_kept:
+            self._said(f"Kind of job “{made.name}”", "is kept as it is already.")
+            return made
         session.do(MoveInGarage(f"Kind of job “{made.name}” kept", OWN_KIND, number, before, made))
         self._said(f"Kind of job “{made.name}”", "kept for every car; undo takes it away again.")
         return made

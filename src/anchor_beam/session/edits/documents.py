@@ -38,7 +38,7 @@ class PutDocument:
 
 @immutable(eq=False)
 class PutDocuments:
-    """Several at once, as one act. each: kind, number and record."""
+    """Several at once, as one act. each: kind, number and record; of a number that comes twice the last record."""
 
     said: str
     each: tuple[tuple[DocumentKind[Any], int, Any], ...]
@@ -51,7 +51,7 @@ class PutDocuments:
         """
         revisions: tuple[NewRevision, ...] = ()
         moves: tuple[Move, ...] = ()
-        for kind, document, record in self.each:
+        for document, (kind, record) in {number: (kind, record) for kind, number, record in self.each}.items():
             one = PutDocument(self.said, kind, document, record).changes(car, heads, file, new)
             revisions, moves, heads = (*revisions, *one.revisions), (*moves, *one.moves), one.heads
         return Changes(revisions, moves, heads, file)
