@@ -25,6 +25,7 @@ _NUMBER = re.compile(
 )
 _FEET = re.compile(r"""^\s*(?P<feet>\d+)\s*(?:'|ft)\s*(?P<rest>\d.*?)\s*(?:"|''|in|)\s*$""")
 _THOUSANDS = re.compile(r"^\s*[-+−–]?\d{1,3}(?:'\d{3})+(?!\s*[\"'\d])")
+_APART = re.compile(r"(?<![\d.,/])\d{1,3}(?:[ \u00a0\u2009\u202f]\d{3})+(?!\d|\s*/)")  # thousands, as they are shown
 _MARKS = str.maketrans({"′": "'", "’": "'", "‘": "'", "´": "'", "″": '"', "”": '"', "“": '"'})
 LENGTHS = (Kind.LENGTH, Kind.FINE_LENGTH, Kind.DIAMETER)
 LIMITS = 2.0  # standard deviations that a user means who types limits to bet on
@@ -66,10 +67,11 @@ def parse(text: str, kind: Kind, system: System, *, place: str = "") -> Typed:
     """
     if len(text) > LONGEST:
         raise InputError(place, "This is longer than a number with its unit.", accepts=EXAMPLES[kind])
-    limits = _LIMITS.match(text)
+    plain = _APART.sub(lambda apart: "".join(apart[0].split()), text)
+    limits = _LIMITS.match(plain)
     if limits:
         return _with_limits(limits["value"], limits["limits"], text.strip(), kind, system, place)
-    plain = text.translate(_MARKS)
+    plain = plain.translate(_MARKS)
     if _THOUSANDS.match(plain):
         other = "feet as 1 ft 3 in" if kind in LENGTHS else plain.replace("'", ".", 1)
         raise _two_ways(plain.strip(), plain.replace("'", ""), other, text, place)
