@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction
@@ -11,6 +13,7 @@ from PySide6.QtWidgets import QApplication, QMenu
 from anchor_beam.core.sides import Axle
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import Provenance
+from anchor_beam.session.edits import SetValue
 from anchor_beam.session.past import past
 from support.desk import Desk
 
@@ -265,3 +268,22 @@ def test_what_was_on_the_bench_before_can_be_put_back(bars: Desk) -> None:
     (was,) = past(bars.workshop.session, "bench.rear.link_left")
     assert was.figure.value == pytest.approx(0.0985)
     assert past(bars.workshop.session, "bench.rear.link_right") == ()
+
+
+def test_a_number_of_many_digits_is_edited_as_it_is_shown(desk: Desk) -> None:
+    """Thousands are set apart where it is shown: whoever changes one digit need not take the gap out."""
+    place = "car.chassis_torsion"
+    desk.stage("Car")
+    field = desk.field(place)
+    desk.workshop.do(SetValue(place, 12000.0 * 180.0 / math.pi))
+    desk.settle()
+    shown = field.edit.text()
+    assert shown.split() == ["12", "000"]
+    QTest.mouseClick(field.edit, Qt.MouseButton.LeftButton)
+    desk.settle()
+    desk.press(Qt.Key.Key_End)
+    desk.press(Qt.Key.Key_Backspace)
+    QTest.keyClicks(field.edit, "5")
+    desk.press(Qt.Key.Key_Return)
+    assert field.note is None or not field.note.isVisible()
+    assert read(desk.picture.file, place).value == pytest.approx(12005.0 * 180.0 / math.pi, rel=1e-9)

@@ -22,7 +22,7 @@ DUE_LATER = "Dates follow once the first drive is signed off."
 
 
 def holes_from_the_tip(left: tuple[int, str], right: tuple[int, str]) -> str:
-    """`hole 2 from the tip (“middle”)`, or both where they differ."""
+    """`hole 2 (“middle”), counted from the tip`, or both where they differ."""
     one, other = (f"hole {index + 1}" + (f" (“{name}”)" if name else "") for index, name in (left, right))
     return f"{one}, counted from the tip" if left == right else f"{one} left and {other} right, counted from the tip"
 
@@ -80,7 +80,7 @@ ANTI_SEIZE = "Anti-seize needs less torque for the same pull: never on tapers or
 
 
 def bolt_fit(grip: str, verdict: str, range_: str) -> str:
-    """`Grip 24.0 → 28.0 mm. too short: 45.5 to 48.5 mm would do.`"""
+    """`Grip 24.0 → 28.0 mm. Its bolt is too short: 45.5 to 48.5 mm would do.`"""
     return f"Grip {grip}. Its bolt is {verdict}: {range_} would do." if range_ else f"Grip {grip}; {verdict}."
 
 
