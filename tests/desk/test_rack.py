@@ -16,6 +16,7 @@ from PySide6.QtWidgets import QFileDialog, QLineEdit
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import wicken_estate
 from anchor_beam.desk.stages.bars.rack.view import RackView
+from anchor_beam.documents.job import Job, JobKind
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.parts.table import parts_from
 from anchor_beam.drawings.shapes import LabelStack
@@ -184,6 +185,19 @@ def test_what_is_in_use_is_asked_about_before_it_is_forgotten(desk: Desk, rack: 
     desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     desk.rest()
     assert len(desk.picture.file.rack) == 4
+
+
+def test_a_job_card_that_is_about_a_bar_is_named_before_it_is_forgotten(desk: Desk, rack: RackView) -> None:
+    bar, other = "Tidewright 17", "standard rear"
+    desk.workshop.cards.add("Rear bar", Job(JobKind.ONE_PIECE, Axle.REAR, other, bar, "hole 1", None))
+    take_up(desk, rack, bar)
+    desk.press(Qt.Key.Key_Delete)
+    assert "· job card “Rear bar”" in rack.lists.taking_out.text.splitlines()
+    desk.click(rack.lists.taking_out.take_out)
+    desk.rest()
+    assert not any(item.bar.name == bar for item in desk.picture.file.rack)
+    ((_, card),) = [each for each in desk.workshop.cards.all if each[1].title == "Rear bar"]
+    assert card.job.on == bar and card.job.off == other
 
 
 def test_a_part_of_a_list_is_not_forgotten_alone(desk: Desk, rack: RackView) -> None:

@@ -66,9 +66,9 @@ def to_buy(parts: int, price: float, hours: float, unpriced: int, currency: str)
 
 
 def in_use(users: tuple[str, ...]) -> str:
-    """What becomes of the settings that have a part on."""
+    """What becomes of the settings that have a part on, and of job cards that are about it."""
     lines = "\n".join(f"· {name}" for name in users)
-    return f"It is on:\n{lines}\nThese keep it as it is; only the rack forgets it. Undo brings it back."
+    return f"It belongs to:\n{lines}\nThese keep it as it is; only the rack forgets it. Undo brings it back."
 
 
 NOT_OWN = "Only own parts are forgotten one by one; a list that was brought in is taken out whole, under “Lists…”."

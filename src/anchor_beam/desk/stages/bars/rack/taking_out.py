@@ -1,4 +1,4 @@
-"""Taking something out of the rack: asked first where a setting has it on, with the names of those settings."""
+"""Taking something out of the rack: asked first where a setting or a job card has it, with their names."""
 
 from __future__ import annotations
 
@@ -28,7 +28,8 @@ class TakingOut(Sheet):
     def ask(self, name: str, parts: Iterable[BarRecord | Fitting], then: Callable[[], object]) -> None:
         """Take it out by `then`, once nobody minds."""
         shown = self._bridge.picture
-        users = () if shown is None else users_of(shown.file, parts)
+        cards = (card for _, card in self._bridge.workshop.cards.all)
+        users = () if shown is None else users_of(shown.file, parts, cards)
         self._then = then
         if users:
             self.show_lines(f"“{name}” is in use", in_use(users), self.leave)
