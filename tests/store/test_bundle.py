@@ -5,7 +5,9 @@ from __future__ import annotations
 import json
 import zipfile
 from collections.abc import Iterator
+from dataclasses import replace
 from pathlib import Path
+from typing import Any
 
 import pytest
 
@@ -13,8 +15,10 @@ from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.filling import PINNED, fill
 from anchor_beam.demo.team import sorrel_finch, team
-from anchor_beam.documents.kept import Photo
-from anchor_beam.documents.kinds import PHOTO
+from anchor_beam.documents.job import Job, JobKind
+from anchor_beam.documents.job_card import new_card
+from anchor_beam.documents.kept import PartsList, Photo
+from anchor_beam.documents.kinds import OWN_KIND, PARTS_LIST, PHOTO, DocumentKind
 from anchor_beam.documents.parts.facts import PartKind
 from anchor_beam.documents.plain import to_json
 from anchor_beam.documents.searches import FoundSetting, KeptSearch, SearchResult, Wanted
@@ -188,3 +192,44 @@ def test_job_cards_of_every_kind_and_their_pictures_come_along(tmp_path: Path) -
         assert all((there.photos.read(title) or b"").startswith(b"\x89PNG") for title in there.photos.titles)
         there.cards.change(there.cards.all[-1][0], lambda each: each.with_note("read", "brought in"), "note")
         assert here.cards.of(demo.cars()[0].id)[-1].notes == card.notes  # two garages from now on
+
+
+def of_garage(garage: Garage, kind: DocumentKind[Any]) -> list[Any]:
+    return [garage.revisions.record(head.revision) for head in garage.revisions.heads_in_garage(kind).values()]
+
+
+def test_a_whole_garage_takes_its_kinds_of_jobs_and_lists_of_parts_along_once(
+    garage: Garage, other: Garage, tmp_path: Path
+) -> None:
+    workshop = Workshop(garage)
+    workshop.open(garage.cars()[0].id)
+    card = new_card(1, "Rear", Job(JobKind.LINK_SWAP, Axle.REAR, "", "", "", None), "2026-11-28")
+    workshop.own_kinds.keep(card, "ours")
+    listed = PartsList("elm", garage.blobs.keep(b"name,axle"))
+    workshop.session.do(edits.MoveInGarage("List", PARTS_LIST, garage.database.new_number(), None, listed))
+    cars = [car.id for car in garage.cars()]
+    write_bundle(garage, cars, tmp_path / "whole.zip", whole=True)
+    write_bundle(garage, cars[:1], tmp_path / "car.zip")
+    bring_in_bundle(other, tmp_path / "car.zip", "car")
+    assert of_garage(other, OWN_KIND) == of_garage(other, PARTS_LIST) == []  # a car alone leaves them at home
+    for _ in range(2):
+        bring_in_bundle(other, tmp_path / "whole.zip", "whole")
+        assert of_garage(other, OWN_KIND) == of_garage(garage, OWN_KIND)
+        assert of_garage(other, PARTS_LIST) == [listed] and other.blobs.read(listed.blob) == b"name,axle"
+
+
+def test_another_kind_of_the_same_name_stands_beside_the_one_that_is_here(
+    garage: Garage, other: Garage, tmp_path: Path
+) -> None:
+    job = Job(JobKind.LINK_SWAP, Axle.REAR, "", "", "", None)
+    for made, hands in ((garage, 1), (other, 2)):
+        workshop = Workshop(made)
+        workshop.open(made.cars()[0].id)
+        workshop.own_kinds.keep(new_card(1, "Rear", replace(job, hands=hands), "2026-11-28"), "ours")
+    write_bundle(garage, [garage.cars()[0].id], tmp_path / "whole", whole=True)
+    bring_in_bundle(other, tmp_path / "whole", "whole")
+    kinds = of_garage(other, OWN_KIND)
+    assert [(kind.name, kind.job.name, kind.job.hands) for kind in kinds] == [
+        ("ours", "ours", 2),
+        ("ours (2)", "ours (2)", 1),
+    ]

@@ -46,7 +46,8 @@ class DocumentKind(Generic[R]):
     write: the record as plain data. read: a record from plain data and the schema version that wrote it; raises KeyError,
     ValueError or TypeError where the data is damaged. title: what lists call it. pins: revisions of other documents that it
     names. contains: documents that it names. renumbered: the record with those numbers replaced, for documents that move to
-    another garage. blob: the hash of the bytes that belong to it, or empty.
+    another garage. blob: the hash of the bytes that belong to it, or empty. named: the record under another title, for kinds
+    that belong to the garage and go by their title; None for all others.
     """
 
     name: str
@@ -58,6 +59,7 @@ class DocumentKind(Generic[R]):
     contains: Callable[[R], tuple[int, ...]] = field(default=_none)
     renumbered: Callable[[R, Mapping[int, int]], R] = field(default=_same)
     blob: Callable[[R], str] = field(default=lambda _record: "")
+    named: Callable[[R, str], R] | None = None
 
 
 def _write_end(end: KeptEnd) -> Plain:
@@ -150,6 +152,7 @@ OBSTACLE: DocumentKind[Obstacle] = DocumentKind(
 PARTS_LIST: DocumentKind[PartsList] = DocumentKind(
     "parts list", 1, lambda kept: {"name": kept.name, "blob": kept.blob},
     lambda data, _: PartsList(str(data["name"]), str(data["blob"])), lambda kept: kept.name, blob=lambda kept: kept.blob,
+    named=lambda kept, name: replace(kept, name=name),
 )  # fmt: skip
 
 
@@ -189,7 +192,13 @@ def _read_own_kind(data: Plain, _schema: int) -> OwnKind:
     return kind_from(data)
 
 
-OWN_KIND: DocumentKind[OwnKind] = DocumentKind("job kind", 1, _write_own_kind, _read_own_kind, lambda kind: kind.name)
+def _own_kind_named(kind: OwnKind, name: str) -> OwnKind:
+    return replace(kind, name=name, job=replace(kind.job, name=name))
+
+
+OWN_KIND: DocumentKind[OwnKind] = DocumentKind(
+    "job kind", 1, _write_own_kind, _read_own_kind, lambda kind: kind.name, named=_own_kind_named,
+)  # fmt: skip
 JOB_CARD: DocumentKind[JobCard] = DocumentKind("job card", 1, _write_card, _read_card, lambda card: card.title)
 SEARCH: DocumentKind[KeptSearch] = DocumentKind("search", 1, _write_search, _read_search, lambda _kept: "")
 

@@ -12,14 +12,15 @@ import tempfile
 import zipfile
 import zlib
 from collections.abc import Iterable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from itertools import count
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from anchor_beam.documents.bounds import CAR_FILE, LIST_FILE, PHOTO, as_text, read_bytes, require_size
 from anchor_beam.documents.folding import Changes, Head, Move, NewRevision, fold
 from anchor_beam.documents.json_text import FORMAT
-from anchor_beam.documents.kinds import CAR, DocumentKind
+from anchor_beam.documents.kinds import CAR, KINDS, PART, DocumentKind
 from anchor_beam.documents.whole_file import write_whole
 from anchor_beam.errors import AnchorBeamError, DocumentError, Problem
 from anchor_beam.immutable import immutable
@@ -44,14 +45,15 @@ class _Out:
     head: bool
 
 
-def write_bundle(garage: Garage, cars: Iterable[int], target: Path) -> None:
-    """Write cars with all that hangs on them, into a zip if the name ends so, else into a folder.
+def write_bundle(garage: Garage, cars: Iterable[int], target: Path, *, whole: bool = False) -> None:
+    """Write cars with all that hangs on them, into a zip if the name ends so, else into a folder. whole: with what the garage
+    has of its own, such as kinds of jobs and lists of parts.
 
     Raises:
         StoreError: something cannot be read.
         OSError: it cannot be written; nothing is left at `target`.
     """
-    found = _collected(garage, cars)
+    found = _collected(garage, cars, whole=whole)
     blobs = {name for out in found if (name := out.kind.blob(garage.revisions.record(out.revision)))}
     listed = [
         {
@@ -95,8 +97,8 @@ def _write_json(path: Path, data: dict[str, Any]) -> None:
     path.write_text(json.dumps(data, indent=1, ensure_ascii=False), encoding="utf-8")
 
 
-def _collected(garage: Garage, cars: Iterable[int]) -> list[_Out]:
-    """Every revision that cars need: of their own documents, and of parts that they wear or list."""
+def _collected(garage: Garage, cars: Iterable[int], *, whole: bool) -> list[_Out]:
+    """Every revision that cars need: of their own documents, of parts that they wear or list; and the garage's own."""
     found: dict[int, _Out] = {}
     parts = garage.parts()
 
@@ -117,6 +119,10 @@ def _collected(garage: Garage, cars: Iterable[int]) -> list[_Out]:
     for car in cars:
         for document, head in garage.heads(car).items():
             take(document, head.revision, None if document == car else car, head=True)
+    for kind in KINDS if whole else ():
+        if kind.named is not None:
+            for document, head in garage.revisions.heads_in_garage(kind).items():
+                take(document, head.revision, None, head=True)
     return sorted(found.values(), key=lambda out: out.revision)
 
 
@@ -195,7 +201,7 @@ def _fold_cars(bundle: Bundle) -> list[Problem]:
     problems: list[Problem] = []
     for car in [document for document in heads if kinds[document] == CAR.name]:
         mine = {document: head for document, head in heads.items() if document == car or owners[document] == car}
-        parts = {document: head for document, head in heads.items() if owners[document] is None}
+        parts = {document: head for document, head in heads.items() if head.kind == PART.name}
         try:
             bundle.cars[car] = fold(mine, records.__getitem__, parts)
         except (KeyError, ValueError) as problem:
@@ -206,22 +212,28 @@ def _fold_cars(bundle: Bundle) -> list[Problem]:
 
 
 def keep_bundle(garage: Garage, bundle: Bundle, said: str) -> tuple[int, ...]:
-    """Keep a bundle under new numbers; the numbers of its cars.
+    """Keep a bundle under new numbers; the numbers of its cars. What goes by its title and is here already is not kept twice;
+    another one of that title gets a title of its own.
 
     Raises:
         StoreError: nothing was kept.
     """
-    documents = {made.document: garage.database.new_number() for made in bundle.revisions}
-    revisions = {made.revision: garage.database.new_number() for made in bundle.revisions}
+    coming = _beside_what_is_here(garage, bundle.revisions)
+    documents = {made.document: garage.database.new_number() for made in coming}
+    revisions = {made.revision: garage.database.new_number() for made in coming}
     moved = []
-    for made in _parts_first(bundle.revisions):
+    for made in _parts_first(coming):
         named = documents if made.kind.contains(made.record) else revisions
         record = made.kind.renumbered(made.record, named)
         owner = None if made.owner is None else documents[made.owner]
         moved.append(NewRevision(
             revisions[made.revision], documents[made.document], made.kind, owner, None, record
         ))  # fmt: skip
-    heads = {documents[document]: revisions[revision] for document, revision in bundle.heads.items()}
+    heads = {
+        documents[document]: revisions[revision]
+        for document, revision in bundle.heads.items()
+        if document in documents
+    }
     cars, files = tuple(documents[car] for car in bundle.cars), tuple(bundle.cars.values())
     with garage.database.transaction() as db:
         for name, content in bundle.blobs.items():
@@ -237,6 +249,24 @@ def keep_bundle(garage: Garage, bundle: Bundle, said: str) -> tuple[int, ...]:
             )
             write(db, car, Changes(tuple(these), moves, {}, files[i]), said, None)
     return cars
+
+
+def _beside_what_is_here(garage: Garage, revisions: list[NewRevision]) -> list[NewRevision]:
+    """Without what the garage has already, and with titles that it has not."""
+    found = []
+    for made in revisions:
+        kind, record = made.kind, made.record
+        if kind.named is not None:
+            heads = garage.revisions.heads_in_garage(kind).values()
+            here = {kind.title(other): other for other in (garage.revisions.record(head.revision) for head in heads)}
+            title = kind.title(record)
+            if here.get(title) == record:
+                continue
+            if title in here:
+                free = (f"{title} ({number})" for number in count(2))
+                record = kind.named(record, next(each for each in free if each not in here))
+        found.append(replace(made, record=record))
+    return found
 
 
 def _parts_first(revisions: list[NewRevision]) -> list[NewRevision]:

@@ -263,7 +263,7 @@ class Files(QObject):
 
         garage = self._bridge.workshop.garage
         cars = [listed.id for away in (False, True) for listed in garage.cars(put_away=away)]
-        self._write(path, lambda: write_bundle(garage, cars, path))
+        self._write(path, lambda: write_bundle(garage, cars, path, whole=True))
 
     def write_to(self, path: Path) -> None:
         """Export without asking."""
