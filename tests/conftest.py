@@ -1,4 +1,4 @@
-"""Every test gets its own data folder and the C locale; a thread left alive fails the test that made it."""
+"""Every test gets its own data folder and the C locale; a thread left alive fails the test that made it; no test fails for being slow."""
 
 from __future__ import annotations
 
@@ -9,7 +9,10 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
 
+settings.register_profile("suite", deadline=None)  # speed is shown in benchmarks, and a machine may be busy
+settings.load_profile("suite")
 SCREEN = Path(__file__).parent / "support" / "screen.json"  # Qt's own offscreen one is 800 x 800
 QTS_OWN = ("Thread (pooled", "QDBus")  # kept by Qt for a while, whoever used them
 if os.environ.get("QT_QPA_PLATFORM", "offscreen") == "offscreen":

@@ -15,7 +15,7 @@ from anchor_beam.fitting.step import Posture, Step, Tag
 CASES = [
     pytest.param(new_card(1, "card", Job(kind, axle, "old", "new", "hole 2", (0.09, 0.09), lift=lift, has=has), "2026-11-28"),
                  id=f"{kind}, {axle}, {lift}, {len(has)}")
-    for kind, axle, lift, has in product(JobKind, Axle, Lift, ((), tuple(Has)))
+    for kind, axle, lift, has in product(JobKind, Axle, Lift, (tuple(Has),))
 ]  # fmt: skip
 BAR_COMES_DOWN = {
     JobKind.ONE_PIECE,
