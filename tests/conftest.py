@@ -1,4 +1,4 @@
-"""Every test gets its own data folder and the C locale; a thread left alive fails the test that made it; no test fails for being slow."""
+"""Every test gets its own data folder and the C locale; a thread left alive fails the test that made it."""
 
 from __future__ import annotations
 
