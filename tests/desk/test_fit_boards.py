@@ -264,7 +264,7 @@ def test_sources_are_written_beside_the_thing_and_summed_by_place(desk: Desk, fi
         write(desk, needed.where, where)
         write(desk, needed.price, price)
         desk.click(needed.add)
-    assert needed._lines["bar"].sources.text() == "Brook 195.50, Hill 210.00"
+    assert needed._lines["bar"].sources.text() == "Brook 195.50 mark, Hill 210.00 mark"
     assert needed.sums.text() == "From Brook: 1 thing, 195.50 mark."
     write(desk, needed.price, "-4", enter=True)
     assert "A price is not below zero." in needed.wrong.text() and needed.price.text() == "-4"

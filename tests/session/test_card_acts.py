@@ -146,7 +146,7 @@ def test_mending_opens_steps_again_in_one_act_and_tells_how_many(workshop: Works
         workshop.cards.sign(document, step.id)
     before = workshop.cards.card(document)
     assert before is not None
-    assert "defect: bracket, cracked" in open_work([before], System.METRIC)
+    assert "defect: bracket, cracked" in " ".join(open_work([before], System.METRIC))
     workshop.cards.mended(document, 0)
     after = workshop.cards.card(document)
     assert after is not None and set(before.done) - set(after.done) == {"centre", "saddles-final", "paint"}

@@ -23,8 +23,9 @@ from anchor_beam.drawings.shapes import (
 )
 from anchor_beam.immutable import immutable
 
-TITLE = "as you lie under it: the car's left is on your right"
+TITLE = "as you lie under it: the car's left is on your right; holes count from the tip"
 ROOM, BESIDE = 0.09, 0.17  # m above and below, and on both sides of what is drawn
+RINGED = 0.045  # m around a hole that the step is about
 
 
 class Marked(StrEnum):
@@ -63,8 +64,8 @@ class Turned:
 
 
 def bar_from_below(shown: ShownBar, marked: Marked = Marked.NOTHING, turned: Turned | None = None) -> Drawing:
-    """The bar with its clamps, where it has any, and holes, counted from the tip; which way studs, hump and grease fittings
-    point; what the step is about is ringed."""
+    """The bar with its clamps, where it has any, and holes, that in use with its number; which way studs, hump and grease
+    fittings point; what the step is about is ringed."""
     tone, bar = tone_of(shown.axle), shown.bar
     points = [from_below(point) for point in plan_points(bar, shown.forward, 0.0)]
     size = max(0.045, 1.9 * bar.bar.section.od)
@@ -88,18 +89,23 @@ def bar_from_below(shown: ShownBar, marked: Marked = Marked.NOTHING, turned: Tur
         used = shown.holes[side.position]
         for i, at in enumerate(holes):
             items.append(Ring(at, Tone.GRAB if i == used else tone, chosen=i == used and shown.connected))
-            if len(holes) > 1:
-                out = -0.03 if at[0] > 0.0 else 0.03  # inward, clear of studs
-                items.append(
-                    Text((at[0] + out, at[1]), str(i + 1), Size.SMALL, Tone.INK, Align.CENTRE, raise_by=-0.35)
-                )
-        if marked in (Marked.LINKS, Marked.ENDS):
-            items.append(Circle(holes[used], 0.045, Tone.GRAB, Pen.HEAVY))
+        ringed = marked in (Marked.LINKS, Marked.ENDS)
+        if len(holes) > 1:
+            at, beside = holes[used], RINGED + 0.02 if ringed else 0.034
+            inward = at[0] + (-beside if at[0] > 0.0 else beside)  # clear of studs
+            items.append(Text((inward, at[1]), str(used + 1), Size.SMALL, Tone.INK, Align.CENTRE, bold=True))
+        if ringed:
+            items.append(Circle(holes[used], RINGED, Tone.GRAB, Pen.HEAVY))
         x = points[0][0] if side is Side.LEFT else points[-1][0]
-        beside = x + 0.05 if x > 0.0 else x - 0.05
+        outside = x + 0.05 if x > 0.0 else x - 0.05
         items.append(
             Text(
-                (beside, 0.0), side.upper(), Size.NORMAL, Tone.SOFT, Align.LEFT if x > 0.0 else Align.RIGHT, bold=True
+                (outside, 0.0),
+                side.upper(),
+                Size.NORMAL,
+                Tone.SOFT,
+                Align.LEFT if x > 0.0 else Align.RIGHT,
+                bold=True,
             )
         )
     if marked in (Marked.CLAMPS, Marked.COLLARS):
@@ -145,7 +151,7 @@ def _arrow(at: XY, points: Points, outward: float, what: str) -> list[Item]:
         tip = x + long * dx, y + long * dy
         barbs = tuple((tip[0] - head * (dx + s * dy), tip[1] - head * (dy + s * dx)) for s in (0.6, -0.6))
         end = Text((tip[0] + 0.012 * (dx or 1.0), tip[1]), what, Size.SMALL, Tone.INK,
-                   Align.RIGHT if dx < 0.0 else Align.LEFT, raise_by=-0.35)  # fmt: skip
+                   Align.RIGHT if dx < 0.0 else Align.LEFT)  # fmt: skip
         return [Line((at, tip), Tone.INK, Pen.PART), Line((barbs[0], tip, barbs[1]), Tone.INK, Pen.PART), end]
     off = (x + 0.034, y)
     cross = [Line(((off[0] - r, y - r), (off[0] + r, y + r))), Line(((off[0] - r, y + r), (off[0] + r, y - r)))]
@@ -153,7 +159,7 @@ def _arrow(at: XY, points: Points, outward: float, what: str) -> list[Item]:
     words = f"{what} {points}"
     return [
         Circle(off, 1.4 * r, Tone.INK, Pen.PART), *inside,
-        Text((off[0] + 0.024, y), words, Size.SMALL, Tone.INK, Align.LEFT, raise_by=-0.35),
+        Text((off[0] + 0.024, y), words, Size.SMALL, Tone.INK, Align.LEFT),
     ]  # fmt: skip
 
 

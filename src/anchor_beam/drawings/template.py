@@ -90,7 +90,7 @@ def plate_drawing(
         middle = 0.5 * sum(bend)
         items.append(Line(((-BEYOND, middle), (0.0, middle)), Tone.INK, Pen.PART))
         items.append(Line(((width, middle), (width + BEYOND, middle)), Tone.INK, Pen.PART))
-        items.append(Text((width + BEYOND, middle), "bend", Size.SMALL, Tone.INK, Align.LEFT, raise_by=-0.35))
+        items.append(Text((width + 1.3 * BEYOND, middle), "bend", Size.SMALL, Tone.INK, Align.LEFT))
     for hole in holes:
         number = hole.words.partition(":")[0]
         items += _hole(replace(hole, at=(shift + sign * hole.at[0], hole.at[1]), words=number))

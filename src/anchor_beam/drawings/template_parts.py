@@ -43,9 +43,13 @@ def angle_board(reach: float, bore: float, wanted: float, title: str, *, mirrore
         degree = i - 45
         items.append(Line((at(reach, angle), at(reach - (SHORT if degree % 5 else LONG), angle)), Tone.INK, Pen.HAIR))
         if degree % 5 == 0:
-            align, room = Align.RIGHT if sign > 0 else Align.LEFT, EVERY_FIVE if degree % 15 else 0.0
+            align, room = (
+                Align.RIGHT if sign > 0 else Align.LEFT,
+                0.0 if degree in (-30, -15, 0, 15, 30) else EVERY_FIVE,
+            )
+            clear = {-45: 0.8, 0: 0.6, 45: -0.8}.get(degree, 0.0)  # of the edges of the card and of its middle line
             items.append(Text(at(reach - LONG - 0.002, angle), f"{degree}", Size.SMALL, Tone.INK, align,
-                              raise_by=-0.35, scales=(room, math.inf)))  # fmt: skip
+                              raise_by=clear, scales=(room, math.inf)))  # fmt: skip
     items.append(Line(((0.0, 0.0), at(reach - LONG, 0.0)), Tone.SOFT, Pen.CENTRE))
     items.append(Line((at(0.5 * bore, wanted), at(reach, wanted)), Tone.INK, Pen.PART))
     low = -reach * math.sin(SPAN)

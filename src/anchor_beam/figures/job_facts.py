@@ -77,8 +77,8 @@ def due_told(due: Due, units: System) -> str:
     return due_on(due.day.isoformat(), due.what, way)
 
 
-def open_work(cards: Sequence[JobCard], units: System) -> str:
-    """Job cards of a car that are not finished, and what is due first; empty for none."""
+def open_work(cards: Sequence[JobCard], units: System) -> tuple[str, ...]:
+    """Lines on the job cards of a car: which are not finished; what holds one open, and what is due first."""
     views = [(card, view(card)) for card in cards]
     begun = [
         f"{card.title}, {progress(seen.done, len(seen.steps))}" for card, seen in views if seen.done < len(seen.steps)
@@ -87,7 +87,7 @@ def open_work(cards: Sequence[JobCard], units: System) -> str:
         ((not is_driven(card, each), each) for card in cards for each in still_due(card)),
         key=lambda due: (due[0], due[1].day),
     )
-    others = [open_remark(remark) for card in cards for remark in card.remarks if remark.is_open]
+    others = [open_remark(remark, brief=True) for card in cards for remark in card.remarks if remark.is_open]
     parts = [f"job open: {begun[-1]}{f' and {len(begun) - 1} more' if len(begun) > 1 else ''}"] if begun else []
     first = [due_told(each, units) if later else due_now(each.what) for later, each in dues[:1]]
-    return "; ".join([*parts, *others[:1], *first])
+    return (*parts, *others[:1], *first)

@@ -40,10 +40,12 @@ def remark_told(remark: Remark, step: int | None, redo: tuple[str, ...]) -> str:
     return "; ".join(parts) + "." + (f" Once it is done, again: {names}." if names else "")
 
 
-def open_remark(remark: Remark) -> str:
-    """`defect: left arm, cracked`, `work for others: brake pipe, kinked; until then: not driven`."""
+def open_remark(remark: Remark, *, brief: bool = False) -> str:
+    """`defect: left arm, cracked`, `work for others: brake pipe, kinked; until then: not driven`; brief: without what it is
+    where a limit of the car matters more."""
     limit = f"; until then: {remark.more}" if remark.matter is Matter.OTHERS else ""
-    return f"{remark.matter}: {_side(remark)}{remark.part}, {remark.text}{limit}"
+    what = "" if brief and limit else f", {remark.text}"
+    return f"{remark.matter}: {_side(remark)}{remark.part}{what}{limit}"
 
 
 def _side(remark: Remark) -> str:

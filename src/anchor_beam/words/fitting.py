@@ -99,9 +99,9 @@ def put_back_left(what: tuple[str, ...]) -> str:
     return f"To be put back: {', '.join(what)}." if what else ""
 
 
-def source_words(where: str, price: float | None) -> str:
-    """`Hill 12.50`."""
-    return where if price is None else f"{where} {price:.2f}"
+def source_words(where: str, price: float | None, currency: str) -> str:
+    """`Hill 12.50 mark`."""
+    return where if price is None else f"{where} {price:.2f} {currency}"
 
 
 def basket_words(where: str, count: int, sum_: str, unpriced: int) -> str:

@@ -6,8 +6,8 @@ from collections.abc import Iterable
 from enum import StrEnum
 
 from PySide6.QtCore import QSignalBlocker, Qt
-from PySide6.QtGui import QWheelEvent
-from PySide6.QtWidgets import QCheckBox, QComboBox
+from PySide6.QtGui import QPaintEvent, QWheelEvent
+from PySide6.QtWidgets import QCheckBox, QComboBox, QStyle, QStyleOptionComboBox, QStylePainter
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.documents.places import read
@@ -25,7 +25,7 @@ def fill(box: QComboBox, items: list[str], current: int) -> None:
 
 
 class Box(QComboBox):
-    """A drop-down that the wheel leaves alone: it scrolls what the box stands on."""
+    """A drop-down that the wheel leaves alone: it scrolls what the box stands on. A text longer than the box ends in dots."""
 
     def __init__(self) -> None:
         super().__init__()
@@ -33,6 +33,18 @@ class Box(QComboBox):
 
     def wheelEvent(self, event: QWheelEvent) -> None:
         event.ignore()
+
+    def paintEvent(self, _event: QPaintEvent) -> None:
+        painter, option, style = QStylePainter(self), QStyleOptionComboBox(), QStyle
+        self.initStyleOption(option)
+        painter.drawComplexControl(style.ComplexControl.CC_ComboBox, option)
+        room = self.style().subControlRect(
+            style.ComplexControl.CC_ComboBox, option, style.SubControl.SC_ComboBoxEditField, self
+        )
+        option.currentText = self.fontMetrics().elidedText(
+            option.currentText, Qt.TextElideMode.ElideRight, room.width()
+        )
+        painter.drawControl(style.ControlElement.CE_ComboBoxLabel, option)
 
 
 class ChoiceBox(Box):

@@ -72,9 +72,9 @@ def hang_below(owner: QWidget, label: Label, theme: Theme) -> None:
     label.raise_()
 
 
-def paint_warning_mark(painter: QPainter, theme: Theme, x: float, y: float) -> None:
-    """The open triangle that goes with every warning, centred at x, y."""
-    r = theme.px(5)
+def paint_warning_mark(painter: QPainter, theme: Theme, x: float, y: float, scale: float = 1.0) -> None:
+    """The open triangle that goes with every warning, centred at x, y; scale: of the type beside it, over small type."""
+    r = round(theme.px(5) * scale)
     painter.save()
     painter.setRenderHint(QPainter.RenderHint.Antialiasing)
     painter.setPen(QPen(theme.colour(Tone.WARNING), 1.5))

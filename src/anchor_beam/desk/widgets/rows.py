@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from PySide6.QtCore import Qt
-from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtGui import QFont, QFontMetrics, QPainter, QPaintEvent
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QScrollArea, QSizePolicy, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
@@ -102,8 +102,14 @@ class Caution(Label):
         self._theme = theme
         self.setWordWrap(True)
         self.setFont(theme.font(Size.SMALL))
-        self.setContentsMargins(theme.px(20), theme.px(2), 0, theme.px(4))
         self.hide()
+
+    def setFont(self, font: QFont | str | Sequence[str]) -> None:
+        """The mark is as large as the type."""
+        super().setFont(font)
+        px = self._theme.px
+        self._scale = self.fontMetrics().height() / QFontMetrics(self._theme.font(Size.SMALL)).height()
+        self.setContentsMargins(round(px(20) * self._scale), px(2), 0, px(4))
 
     def say(self, sentence: str | None) -> None:
         self.setText(sentence or "")
@@ -112,4 +118,5 @@ class Caution(Label):
     def paintEvent(self, event: QPaintEvent) -> None:
         super().paintEvent(event)
         painter = QPainter(self)
-        paint_warning_mark(painter, self._theme, self._theme.px(8), self._theme.px(10))
+        px, scale = self._theme.px, self._scale
+        paint_warning_mark(painter, self._theme, px(8) * scale, px(2) + px(8) * scale, scale)

@@ -145,7 +145,7 @@ class GatherBoard(ScrolledBoard):
             line = self._lines[each.key]
             line.what.setText(each.what)
             line.first.setText(first_at(each.step))
-            line.sources.setText(", ".join(source_words(of.where, of.price) for of in each.sources))
+            line.sources.setText(", ".join(source_words(of.where, of.price, self._currency) for of in each.sources))
             with QSignalBlocker(line.there):
                 line.there.setCurrentText(each.got)
             for column, cell in enumerate((line.what, line.sources, line.first, line.there)):
@@ -175,9 +175,9 @@ class GatherBoard(ScrolledBoard):
             return
         text = io.StringIO()
         table = csv.writer(text)
-        table.writerow(("what", "sort", "first at step", "there", f"sources [{self._currency}]"))
+        table.writerow(("what", "sort", "first at step", "there", "sources"))
         for each in needed(card, self._bridge.units):
-            sources = "; ".join(source_words(of.where, of.price) for of in each.sources)
+            sources = "; ".join(source_words(of.where, of.price, self._currency) for of in each.sources)
             table.writerow((each.what, str(each.group), each.step or "", str(each.got), sources))
         self._files.table_out(f"{card.title} needs", text.getvalue())
 

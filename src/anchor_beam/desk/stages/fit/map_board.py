@@ -24,7 +24,7 @@ from anchor_beam.words.fitting import NO_BAR_TO_SHOW, put_back_left
 
 EMPTY = Drawing((), (0.0, 0.0), (1.0, 1.0), "", to_scale=False)
 NEAR = 0.06  # m around a mark that count as it
-BESIDE = 372  # px of the fastener in hand
+BESIDE = 340  # px of the fastener in hand
 
 
 class _Picture(DrawingView):
@@ -59,6 +59,10 @@ class MapBoard(QWidget):
         self.table.set_widths(WIDEST)
         self.table.selectionModel().currentRowChanged.connect(self._row_taken)
         self.stack = StackFields(bridge, hand)
+        self.none.setContentsMargins(px(14), px(4), px(14), px(4))
+        held = QVBoxLayout()
+        held.setContentsMargins(px(6), 0, px(14), 0)
+        held.addWidget(self.put_back)
         below = QHBoxLayout()
         below.setSpacing(1)
         below.addWidget(self.table, stretch=1)
@@ -66,7 +70,7 @@ class MapBoard(QWidget):
         self.stack.setFixedWidth(px(BESIDE))
         column.addWidget(self.picture, stretch=3)
         column.addWidget(self.none)
-        column.addWidget(self.put_back)
+        column.addLayout(held)
         column.addLayout(below, stretch=4)
         hand.tell(self, self._show)
         bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)

@@ -76,7 +76,7 @@ class FitPanel(Panel):
         self.kind, self.axle, self.sides, self.lift, self.joint, self.bushings = (Box() for _ in range(6))
         self._boxes: tuple[tuple[Box, type[StrEnum], str, str], ...] = ()
         self._list((
-            (self.kind, JobKind, "What is done", "kind"), (self.axle, Axle, "Axle", "axle"),
+            (self.kind, JobKind, "Job", "kind"), (self.axle, Axle, "Axle", "axle"),
             (self.sides, Sides, "Sides", "sides"), (self.lift, Lift, "Lifted with", "lift"),
             (self.joint, LinkJoint, "Links have", "joint"), (self.bushings, Bushing, "Bar turns in", "bushings"),
         ))  # fmt: skip

@@ -7,7 +7,7 @@ from dataclasses import replace
 from functools import partial
 
 from PySide6.QtCore import QSignalBlocker
-from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton
+from PySide6.QtWidgets import QCheckBox, QGridLayout, QHBoxLayout, QPushButton, QSizePolicy
 
 from anchor_beam.core.fastener.grip import Into
 from anchor_beam.desk.bridge import Bridge
@@ -34,7 +34,7 @@ from anchor_beam.words.fitting import ANTI_SEIZE, LONGER_BOLT, TRAPPED, bolt_fit
 FINE = Kind.FINE_LENGTH
 CHOICES = (
     ("into", Into, "Screws into"), ("head", HeadTo, "Head points"), ("on_thread", OnThread, "On the thread"),
-    ("reach", Reach, "Reached by"), ("reach_after", Reach, "… with the new part on"),
+    ("reach", Reach, "Reached by"), ("reach_after", Reach, "… after the job"),
 )  # fmt: skip
 
 
@@ -77,6 +77,7 @@ class StackFields(ScrolledBoard):
             )
         }  # fmt: skip
         for name, field in self.lengths.items():
+            field.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)  # so that both end at the edge
             self.column.addWidget(
                 labelled(self._theme, {"length": "Bolt, under its head", "depth": "Nut or hole"}[name], field)
             )

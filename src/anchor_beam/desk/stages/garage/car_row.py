@@ -29,7 +29,7 @@ from anchor_beam.words.balance import signed_margin
 from anchor_beam.words.car import to_measure
 from anchor_beam.words.endings import sentence
 
-MOST_LINES = 4  # under the name
+OF_CAR = 3  # lines under the name that are of the car; those of its work follow
 
 
 class CarRow(QWidget):
@@ -47,7 +47,7 @@ class CarRow(QWidget):
         self._drawing: Drawing | None = None
         self.damaged = False
         self._lines: list[str] = []
-        self._work = ""  # job cards that are open, and what is due
+        self._work: tuple[str, ...] = ()  # job cards that are open, and what is due
         self.setAccessibleName(name)
         self._slot = f"row {id(self)}"
         jobs, slot = bridge.jobs, self._slot
@@ -58,7 +58,7 @@ class CarRow(QWidget):
     @staticmethod
     def tall(theme: Theme) -> int:
         """Height of a row [px]."""
-        return theme.px(132)
+        return theme.px(148)
 
     def focusInEvent(self, event: QFocusEvent) -> None:
         super().focusInEvent(event)
@@ -134,7 +134,7 @@ class CarRow(QWidget):
             typical = f"open: it stands in its event setting “{file.pair.event}”; {typical}"
         kept = f"settings kept: {len(file.settings)}; edits: {acts}"
         lines = [file.car.description, f"on the bench: {file.bench.name}, {balance}", f"{typical}; {kept}"]
-        return [*lines, self._work] if self._work else lines
+        return [*lines, *self._work]
 
     def paintEvent(self, _event: QPaintEvent) -> None:
         painter, theme = QPainter(self), self._bridge.theme
@@ -144,21 +144,22 @@ class CarRow(QWidget):
         painter.fillRect(self.rect(), theme.colour(Tone.SHEET if on_bench else Tone.GROUND))
         if self._drawing is not None:
             lines = [item for item in self._drawing.items if isinstance(item, Line)]
-            paint(lines, painter, fit(self._drawing, QRectF(px(10), px(6), px(210), px(120))), theme)
+            paint(lines, painter, fit(self._drawing, QRectF(px(10), px(6), px(210), px(136))), theme)
         elif self.file is not None:
             painter.setPen(theme.colour(Tone.SOFT))
             painter.drawText(px(40), px(66), "cannot be drawn")
         x = px(240)
         painter.setFont(theme.font(Size.LARGE, bold=True))
         painter.setPen(theme.colour(Tone.INK))
-        painter.drawText(x, px(38), self._name)
+        close = len(self._lines) > OF_CAR
+        painter.drawText(x, px(30 if close else 38), self._name)
         painter.setFont(theme.font(Size.NORMAL))
         room = self.width() - x - px(10)
-        step = 22 if len(self._lines) < MOST_LINES else 18
+        first, step = (52, 18) if close else (62, 22)
         for i, line in enumerate(self._lines):
-            painter.setPen(theme.colour(Tone.INK if i in (1, MOST_LINES - 1) else Tone.SOFT))
+            painter.setPen(theme.colour(Tone.INK if i == 1 or i >= OF_CAR else Tone.SOFT))
             text = painter.fontMetrics().elidedText(line, Qt.TextElideMode.ElideRight, room)
-            painter.drawText(x, px(62 + step * i), text)
+            painter.drawText(x, px(first + step * i), text)
         painter.setPen(QPen(theme.colour(Tone.HAIRLINE), 1.0))
         painter.drawLine(0, self.height() - 1, self.width(), self.height() - 1)
         if on_bench:
