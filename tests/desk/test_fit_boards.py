@@ -270,7 +270,7 @@ def test_sources_are_written_beside_the_thing_and_summed_by_place(desk: Desk, fi
     assert "A price is not below zero." in needed.wrong.text() and needed.price.text() == "-4"
     write(desk, needed.where, "Brook")
     desk.click(needed.off)
-    assert needed._lines["bar"].sources.text() == "Hill 210.00" and "From Hill" in needed.sums.text()
+    assert needed._lines["bar"].sources.text() == "Hill 210.00 mark" and "From Hill" in needed.sums.text()
 
 
 # dates, greasing

@@ -99,6 +99,21 @@ def test_a_step_moves_where_it_may_and_is_told_why_where_not(desk: Desk, fit: Fi
     assert [step.id for step in steps_in_order(fit.hand.card)] == before
 
 
+def test_a_step_that_leaves_its_usual_place_goes_there_and_the_line_says_what_it_will_ask(
+    desk: Desk, fit: FitPage
+) -> None:
+    with_card(desk, fit)
+    pick(desk, fit, "links-off")
+    fit.steps.rows.setFocus()
+    order = [step.id for step in steps_in_order(fit.hand.card)]
+    for _ in range(order.index("saddles-off") - order.index("links-off")):
+        assert "usually comes after" not in desk.line
+        desk.press(Qt.Key.Key_Down, ALT)
+    moved = [step.id for step in steps_in_order(fit.hand.card)]
+    assert moved.index("saddles-off") < moved.index("links-off")
+    assert "usually comes after “Links off" in desk.line and "To sign it, write why not." in desk.line
+
+
 def test_a_check_that_fails_says_what_to_do_and_holds_its_step(desk: Desk, fit: FitPage) -> None:
     with_card(desk, fit)
     sign_until(desk, fit, "centre")

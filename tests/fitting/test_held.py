@@ -18,13 +18,14 @@ from anchor_beam.documents.stacks import Reach, Stack
 from anchor_beam.drawings.fastener_map import PLACES
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.asked import asked_at
-from anchor_beam.fitting.bushings import CARE, GREASES
+from anchor_beam.fitting.bushings import CARE
 from anchor_beam.fitting.card import (
     State,
     asks_why,
     brought_up_to_date,
     may_sign,
     moved_to,
+    out_of_habit,
     resting,
     steps_in_order,
     view,
@@ -76,6 +77,8 @@ def test_scrap_links_may_leave_with_the_bar() -> None:
     moved = moved_to(CARD, "links-off", order.index("saddles-off"))
     assert [each.step for each in only_warned(steps_in_order(moved))] == ["saddles-off"]
     assert steps_in_order(moved)[order.index("saddles-off")].id == "links-off"
+    assert out_of_habit(CARD) == "" and "usually comes after" in out_of_habit(moved)
+    assert out_of_habit(moved.with_skipped("links-off", "they leave with the bar")) == ""
     with pytest.raises(InputError, match="a part that is missing now would strand the car"):
         moved_to(CARD, "saddles-off", 0)
 
@@ -167,7 +170,7 @@ def test_dates_by_distance_come_before_those_by_day_once_it_is_driven() -> None:
 def test_a_grease_date_is_set_only_for_bushings_that_ask_for_one(bushing: Bushing) -> None:
     card = signed(replace(CARD, job=replace(JOB, bushings=bushing)), "drive")
     dates = [each for each in due(card) if each.what.startswith("grease")]
-    assert bool(dates) is (bushing in GREASES) is (CARE[bushing].days is not None)
+    assert bool(dates) is (bushing in (Bushing.POLYMER, Bushing.BRONZE)) is (CARE[bushing].days is not None)
     assert all(each.way is None for each in dates)  # grease ages by itself
     assert CARE[bushing].grease.startswith("none") is (bushing in
         (Bushing.BONDED, Bushing.DRY_FILM, Bushing.NEEDLE, Bushing.SPHERICAL))  # fmt: skip

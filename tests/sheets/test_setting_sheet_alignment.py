@@ -19,7 +19,7 @@ from anchor_beam.sheets.setting_sheet import setting_sheet_pdf
 from anchor_beam.units.kinds import DEG, System
 
 READ = Alignment("2026-05-10", (0.08 * DEG, -0.05 * DEG), (-1.25 * DEG, -1.4 * DEG))
-WORDS = "aligned 2026-05-10: toe left 0.08, right −0.05 deg; camber left −1.25, right −1.40 deg"
+WORDS = "aligned 2026-05-10: toe left 0.08, right −0.05 deg, 0.03 deg in all; camber left −1.25, right −1.40 deg"
 
 
 def with_alignment(alignment: Alignment | None) -> CarFile:
@@ -31,7 +31,7 @@ def with_alignment(alignment: Alignment | None) -> CarFile:
 def test_it_is_told_in_degrees_to_a_hundredth() -> None:
     assert aligned(READ, System.METRIC).replace("\u00a0", " ") == WORDS
     assert READ.total_toe == pytest.approx(0.03 * DEG) and Alignment("x").total_toe is None
-    assert aligned(replace(READ, camber=None), System.US).endswith("right −0.05 deg")
+    assert aligned(replace(READ, camber=None), System.US).endswith("right −0.05 deg, 0.03 deg in all")
 
 
 def test_it_stands_on_the_sheet_of_its_axle_only() -> None:

@@ -19,6 +19,13 @@ LEAST = Entry(
     "In each end: one and a half diameters in steel, two in aluminium.",
     15.0,
 )
+TUBE_ENDS = (
+    Entry("shank", "Joint to end of its thread", FINE, (10.0, 200.0), "From the middle of the joint.", 45.0),
+    Entry("engaged", "Thread in each insert", FINE, (3.0, 120.0), "When new, jam nut in its place.", 25.0), LEAST,
+    Entry("flange", "Insert beyond the tube", FINE, (0.0, 40.0), "Thickness of its flange.", 6.0),
+    Entry("depth", "Insert in the tube", FINE, (3.0, 120.0), "Depth of each.", 25.0),
+)  # fmt: skip
+"""Of links that are cut from tube."""
 
 GROMMETS, THREADED, TUBE, FIXED, SPLINE = "grommet-link", "threaded-link", "tube-link", "fixed-link", "splined-arms"
 BUILDS: tuple[Aid, ...] = (
@@ -53,13 +60,7 @@ BUILDS: tuple[Aid, ...] = (
     Aid(
         TUBE, "Cut from tube", "with threaded inserts",
         "Cut square, deburr, coat the bare ends. Weld inserts only where you or a welder are qualified for what holds a car.",
-        (
-            *LENGTHS,
-            Entry("shank", "Joint to end of its thread", FINE, (10.0, 200.0), "From the middle of the joint.", 45.0),
-            Entry("engaged", "Thread in each insert", FINE, (3.0, 120.0), "When new, jam nut in its place.", 25.0), LEAST,
-            Entry("flange", "Insert beyond the tube", FINE, (0.0, 40.0), "Thickness of its flange.", 6.0),
-            Entry("depth", "Insert in the tube", FINE, (3.0, 120.0), "Depth of each.", 25.0),
-        ),
+        (*LENGTHS, *TUBE_ENDS),
         (), (), per_axle=True, source="docs/theory/links.md, Cut from tube",
     ),
     Aid(

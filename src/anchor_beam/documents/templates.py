@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from anchor_beam.documents.aid import Aid, Entry
+from anchor_beam.documents.builds import TUBE_ENDS
 from anchor_beam.units.kinds import Kind
 
 FINE, COUNT, RATIO = Kind.FINE_LENGTH, Kind.COUNT, Kind.RATIO
@@ -14,6 +15,7 @@ DRILLING = (
 )
 CUTTING = "Guard, eyes, ears and hands protected. What holds a car is welded by a qualified welder."
 THEORY = "docs/theory/fitting.md"
+PAPER = Entry("paper", "Paper, thick", FINE, (0.05, 1.0), "0.1 for plain paper, 0.3 for card.", 0.1)
 HOLE_COLUMNS = (
     Entry("hole", "hole", FINE, (1.0, 120.0), "Diameter; of a thread its outer diameter."),
     Entry("pitch", "tapped, pitch", FINE, (0.2, 4.0), "Of a thread that is cut here; empty for a plain hole."),
@@ -30,7 +32,7 @@ TEMPLATES: tuple[Aid, ...] = (
             Entry("height", "Frame, height", FINE, (15.0, 400.0), "Top to underside.", 80.0),
             Entry("corner", "Corner radius", FINE, (0.0, 60.0), "Outside; 0 for a sharp edge.", 6.0),
             Entry("wall", "Wall", FINE, (0.5, 20.0), "Thickness; it says how long the sleeve is.", 3.0),
-            Entry("paper", "Paper, thick", FINE, (0.05, 1.0), "0.1 for plain paper, 0.3 for card.", 0.1),
+            PAPER,
             Entry("pilot", "Pilot, both walls", FINE, (1.0, 12.0), "Drilled first, square, through both.", 5.0),
             Entry("sleeve", "Hole, near wall", FINE, (3.0, 60.0), "Of the crush sleeve.", 16.0),
             Entry("bolt", "Hole, far wall", FINE, (3.0, 60.0), "Of the bolt: the sleeve stops on this wall.", 10.5),
@@ -76,19 +78,13 @@ TEMPLATES: tuple[Aid, ...] = (
             Entry("outer", "Tube that is cut", FINE, (6.0, 120.0), "Outer diameter.", 25.0),
             Entry("other", "Tube that it meets", FINE, (6.0, 200.0), "Outer diameter.", 40.0),
             Entry("angle", "Between their axes", Kind.ANGLE, (15.0, 90.0), "90 for square.", 90.0),
-            Entry("paper", "Paper, thick", FINE, (0.05, 1.0), "0.1 for plain paper, 0.3 for card.", 0.1),
+            PAPER,
         ),
         (), (), per_axle=True, source=f"{THEORY}, The end of a tube",
     ),
     Aid(
         CUT_LIST, "Cut list", "tubes with threaded inserts", f"Cut square, deburr, coat the bare ends. {CUTTING}",
-        (
-            Entry("shank", "Joint to end of its thread", FINE, (10.0, 200.0), "From the middle of the joint.", 45.0),
-            Entry("engaged", "Thread in each insert", FINE, (3.0, 120.0), "When new, jam nut in its place.", 25.0),
-            Entry("least", "Thread that must stay", FINE, (2.0, 60.0), "One and a half diameters in steel.", 15.0),
-            Entry("flange", "Insert beyond the tube", FINE, (0.0, 40.0), "Thickness of its flange.", 6.0),
-            Entry("depth", "Insert in the tube", FINE, (3.0, 120.0), "Depth of each.", 25.0),
-        ),
+        TUBE_ENDS,
         (
             Entry("length", "wanted", FINE, (20.0, 1500.0), "Centre to centre of its joints."),
             Entry("count", "how many", COUNT, (1.0, 20.0), "Of this length."),

@@ -103,14 +103,19 @@ def _end(shown: Picture, axle: Axle, units: System) -> SheetEnd:
 
 
 def aligned(kept: Alignment, units: System) -> str:
-    """`aligned 2026-05-03: toe left 0.1, right 0.1 deg; camber left −1.2, right −1.4 deg`."""
-    read = {"toe": kept.toe, "camber": kept.camber}
+    """`aligned 2026-05-03: toe left 0.1, right 0.1 deg; camber left −1.2, right −1.4 deg`; toe with the total of both."""
     parts = []
-    for name, wheels in read.items():
-        if wheels is not None:
-            left, right = (show(angle, Kind.ANGLE, units, decimals=2) for angle in wheels)
-            parts.append(f"{name} left {left.number}, right {right.number} {right.unit}")
+    if kept.toe is not None and kept.total_toe is not None:
+        total = show(kept.total_toe, Kind.ANGLE, units, decimals=2)
+        parts.append(f"toe {_each_side(kept.toe, units)}, {total.number} {total.unit} in all")
+    if kept.camber is not None:
+        parts.append(f"camber {_each_side(kept.camber, units)}")
     return f"aligned {kept.read}: {'; '.join(parts)}"
+
+
+def _each_side(wheels: tuple[float, float], units: System) -> str:
+    left, right = (show(angle, Kind.ANGLE, units, decimals=2) for angle in wheels)
+    return f"left {left.number}, right {right.number} {right.unit}"
 
 
 def _phase(shown: Picture, phase: Phase, units: System) -> tuple[str, str, str]:

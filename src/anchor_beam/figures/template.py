@@ -23,8 +23,6 @@ from anchor_beam.units.show import show
 from anchor_beam.words import templates as words
 
 Values = dict[str, float]
-ONE_SIDED = (TUBE_END, CUT_LIST, PRINTER)
-"""Kinds of which one drawing serves both sides."""
 SLEEVE_SHORT = 0.0005  # m that a sleeve is shorter than its hole is deep, so that the washer clamps the wall
 
 

@@ -38,5 +38,3 @@ CARE: dict[Bushing, Care] = {
     Bushing.SPHERICAL: Care("none: dry, grease holds grit", None,
                             "More is heard of the road: that is no fault; a knock on small bumps is.", AFTER_A_DRIVE),
 }  # fmt: skip
-GREASES = (Bushing.POLYMER, Bushing.BRONZE)
-"""Kinds that ask for a date."""

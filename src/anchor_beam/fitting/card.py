@@ -16,13 +16,13 @@ from anchor_beam.documents.job_card import JobCard, OwnStep
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.asked import Asked, asked_at, stages_of
 from anchor_beam.fitting.checks import Verdict
-from anchor_beam.fitting.graph import in_own_order, moved, ordered, reasons
+from anchor_beam.fitting.graph import in_own_order, moved, only_warned, ordered, reasons
 from anchor_beam.fitting.jobs import cautions, steps_of
 from anchor_beam.fitting.kit import strands
 from anchor_beam.fitting.step import Deed, Step, Tag
 from anchor_beam.fitting.told import open_remark
 from anchor_beam.immutable import immutable
-from anchor_beam.words.fitting import rests
+from anchor_beam.words.fitting import early_told, rests
 
 JUST_OVER = 10.0  # min for which it is said that something has rested
 NO_WAY_BACK = "This step cannot be taken back: be sure before you start."
@@ -209,6 +209,16 @@ def moved_to(card: JobCard, step: str, to: int) -> JobCard:
         first, then = short(by_id[found.other].text), short(by_id[found.step].text)
         raise InputError("order", f"“{then}” comes after “{first}”: {found.why}.", accepts="a place behind it")
     return replace(card, order=tuple(each.id for each in found))
+
+
+def out_of_habit(card: JobCard) -> str:
+    """The first step still to do that now comes before one that usually comes first, with the reason; empty for none."""
+    order = steps_in_order(card)
+    by_id = {each.id: each for each in order}
+    for early in only_warned(order):
+        if not {early.step, early.other} & {*card.done, *card.skipped}:
+            return early_told(short(by_id[early.step].text), short(by_id[early.other].text), early.why)
+    return ""
 
 
 def brought_up_to_date(card: JobCard, job: Job) -> JobCard:

@@ -64,10 +64,5 @@ def strands(card: JobCard) -> tuple[str, ...]:
     return tuple(f"{each.what}: {said}" for each in items(card.job) if (said := _said(card, each)).strands)
 
 
-def open_items(card: JobCard) -> tuple[str, ...]:
-    """What nobody has tried yet."""
-    return tuple(each.what for each in items(card.job) if _said(card, each) is Counted.OPEN)
-
-
 def _said(card: JobCard, item: Item) -> Counted:
     return card.kit.get(item.key, Counted.OPEN)

@@ -55,6 +55,11 @@ def why_here(after: str, why: str) -> str:
     return f"After “{after}”: {why}."
 
 
+def early_told(step: str, first: str, why: str) -> str:
+    """A step that somebody moved before one that usually comes first."""
+    return f"“{step}” usually comes after “{first}”: {why}. To sign it, write why not."
+
+
 def ruled_out(work: tuple[str, ...]) -> str:
     """The job asks for what *Aim* rules out."""
     return f"You said that you will not {' or '.join(work)}: this job asks for it." if work else ""

@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QGridLayout, QPushButton, QVBoxLayout, QWidget
 from anchor_beam.core.working import Term, Working
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.drawing.formula import FormulaView
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.floating import Floating
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.drawings.shapes import Size
@@ -96,11 +97,4 @@ class WorkingPanel(Floating):
         self.move(x, y)
 
     def _clear(self) -> None:
-        while (item := self._column.takeAt(0)) is not None:
-            if (layout := item.layout()) is not None:
-                while (inner := layout.takeAt(0)) is not None:
-                    if (widget := inner.widget()) is not None:
-                        widget.deleteLater()
-                layout.deleteLater()
-            elif (widget := item.widget()) is not None:
-                widget.deleteLater()
+        empty(self._column)

@@ -10,6 +10,7 @@ from anchor_beam.core.bar.claim import Checked, Turned
 from anchor_beam.core.sides import Axle
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.readings import Reading
@@ -133,9 +134,7 @@ class ClaimView(QScrollArea):
         self._fill()
 
     def _fill(self) -> None:
-        while (item := self._table.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.deleteLater()
+        empty(self._table)
         held, units = self._held, self._bridge.units
         missing = self._missing()
         claim = self.kept()

@@ -6,11 +6,12 @@ import math
 
 from PySide6.QtCore import QSignalBlocker, Signal
 from PySide6.QtGui import QFont
-from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QLayoutItem, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
@@ -134,8 +135,7 @@ class CheckFields(QWidget):
     def _make(self, every: tuple[Asked, ...], kept: tuple[str, ...]) -> None:
         self._made = kept
         self.fields, self.looks, self._fails, self._verdicts, self._befores = {}, {}, {}, {}, {}
-        while (item := self._column.takeAt(0)) is not None:
-            _discard(item)
+        empty(self._column)
         for asked in every:
             self._column.addWidget(self._one(asked))
 
@@ -213,9 +213,3 @@ class CheckFields(QWidget):
         problem = keep(self._hand, key, Value(1.0 if on else 0.0))
         if problem is not None:
             self._bridge.complain(problem)
-
-
-def _discard(item: QLayoutItem) -> None:
-    if (widget := item.widget()) is not None:
-        widget.hide()
-        widget.deleteLater()

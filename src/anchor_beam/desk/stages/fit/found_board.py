@@ -12,6 +12,7 @@ from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution
 from anchor_beam.documents.remarks import LONGEST, Matter, Remark, Touches, Where
@@ -113,10 +114,7 @@ class FoundBoard(ScrolledBoard):
         if found == self._shown:
             return
         self._shown, self.rows = found, []
-        while (item := self._grid.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._grid)
         for row, (remark, words) in enumerate(found):
             self._line(row, remark, words)
 

@@ -9,6 +9,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.choice import Box
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.documents.job_card import Counted
 from anchor_beam.drawings.shapes import Size, Tone
@@ -47,10 +48,7 @@ class KitList(QWidget):
 
     def _make(self, kit: tuple[Item, ...]) -> None:
         self._made, self.boxes = kit, {}
-        while (item := self._grid.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._grid)
         for row, each in enumerate(kit):
             what, tries, box = Label(each.what), Label(each.tries), Box()
             tries.setWordWrap(True)

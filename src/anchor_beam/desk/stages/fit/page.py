@@ -25,7 +25,8 @@ from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.desk.widgets.strip import Strip
 from anchor_beam.drawings.shapes import Size
-from anchor_beam.fitting.card import moved_to, steps_in_order
+from anchor_beam.errors import InputError
+from anchor_beam.fitting.card import moved_to, out_of_habit, steps_in_order
 from anchor_beam.fitting.ledger import calendar
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import NO_CARD
@@ -114,9 +115,14 @@ class FitPage(Split):
         order = [each.id for each in steps_in_order(card)]
         to = order.index(step) + by
         if 0 <= to < len(order):
-            problem = self.hand.change(lambda each: moved_to(each, step, to), "Step moved")
-            if problem is not None:
+            try:
+                more = out_of_habit(moved_to(card, step, to))
+            except InputError as problem:
                 self._bridge.complain(problem)
+                return
+            wrong = self.hand.change(lambda each: moved_to(each, step, to), "Step moved", more)
+            if wrong is not None:
+                self._bridge.complain(wrong)
 
     def show_large(self) -> None:
         """The step in hand alone, to be read from two metres."""

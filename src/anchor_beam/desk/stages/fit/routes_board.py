@@ -8,6 +8,7 @@ from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.documents.job import Job
 from anchor_beam.drawings.shapes import Size, Tone
 from anchor_beam.fitting.card import brought_up_to_date
@@ -38,10 +39,7 @@ class RoutesBoard(ScrolledBoard):
         if found == self.found:
             return
         self.found, self.take = found, []
-        while (item := self._grid.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._grid)
         for i, head in enumerate(HEADS if found else ()):
             self._grid.addWidget(self.label(head, soft=True), 0, i)
         for row, route in enumerate(found, start=1):

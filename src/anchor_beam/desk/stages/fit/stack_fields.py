@@ -15,6 +15,7 @@ from anchor_beam.desk.stages.fit.hand import InHand
 from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box, fill
+from anchor_beam.desk.widgets.emptied import empty
 from anchor_beam.desk.widgets.number_field import NumberField
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.rows import Caution, labelled
@@ -148,10 +149,7 @@ class StackFields(ScrolledBoard):
         if layers == self._made:
             return
         self._made, self.layers = layers, []
-        while (item := self._layers.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
+        empty(self._layers)
         for row, layer in enumerate(layers):
             thick = show(layer.thick, FINE, self._bridge.units)
             label = Label(f"{layer.what}, {thick}{' (new)' if layer.new else ''}")
