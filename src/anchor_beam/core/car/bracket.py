@@ -23,7 +23,10 @@ SLOWEST = 0.02 * GRAVITY  # where every car that stands is taken to be before it
 EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
 LANES, LEAST_FAN, LARGEST_FAN = 768, 3, 24  # cars at once that cost hardly more than one; accelerations tried at once
 FEW = 64  # members of a car after an edit; more than that are draws or settings, which differ by more
-WIDER = 12.0  # the fan after one that lies wholly before the event
+WIDER, A_LITTLE_WIDER = (
+    12.0,
+    2.0,
+)  # the fan after one that lies wholly before the event; where its end had not settled
 AROUND_FEW, AROUND_MANY = 0.003, 0.12  # of an answer known from nearby, the width to either side that is tried first
 NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
 FROM_REST, TO_NEARBY = 15, 8  # to the lower end of the bracket
@@ -34,7 +37,7 @@ def bracket(
 ) -> Reached:
     """Find the event for every member (n,) between SLOWEST and `highest` [m/s^2].
 
-    near: the answer for a batch little different from this one; who tipped over there is looked for near it first.
+    near: the answer for a batch little different from this one; what came there is looked for near it first.
     Returns: NaN where a car does not stand, or is past its event, at next to nothing.
     Source: docs/theory/car.md, "Events".
     """
@@ -68,7 +71,7 @@ def _where_to_look(near: Reached | None, size: int, highest: float) -> Iterator[
     from nearby, further below it, and everywhere."""
     slowest, fastest = np.full(size, SLOWEST), np.full(size, highest)
     if near is not None:
-        close = near.tips & (near.acceleration > 2.0 * SLOWEST)
+        close = ~near.beyond & (near.acceleration > 2.0 * SLOWEST)
         ways = (AROUND_FEW, AROUND_MANY) if size <= FEW else (AROUND_MANY,)
         above = np.minimum((1.0 + ways[0]) * near.acceleration, highest)
         for around in ways:
@@ -82,13 +85,17 @@ def _closed(
     ready: Corner, goal: Goal, longitudinal: FloatArray, highest: float, low: FloatArray, high: FloatArray, at: _Tried
 ) -> Reached:  # fmt: skip
     """Fan after fan between `low` and `high` (n,), from settled poses at `low` whose goal is above zero there. A fan that
-    lies wholly before the event is followed by one above it."""
+    lies wholly before the event is followed by one above it: a little above it, where its end did not settle from further
+    away and so cannot be far from tipping."""
     size = longitudinal.size
     fan_size = int(np.clip(LANES // size, LEAST_FAN, LARGEST_FAN))
     most = 4 + math.ceil(math.log(highest / EXACT) / math.log(fan_size))  # more are for fans wholly before the event
     pose, at_low = at.pose, at.value
     at_high, known = np.zeros(size), np.zeros(size, dtype=bool)  # of the upper end, where it settles
-    beyond = np.zeros(size, dtype=bool)
+    beyond, fell = (
+        np.zeros(size, dtype=bool),
+        np.zeros(size, dtype=bool),
+    )  # fell: the upper end was tried, and did not settle
     members = np.repeat(np.arange(size), fan_size)
     fan, fan_goal, fan_along = ready.chosen(members), goal.chosen(members), longitudinal[members]
     each, part = np.arange(size), np.arange(1, fan_size + 1) / fan_size
@@ -107,8 +114,9 @@ def _closed(
         pose = Pose(np.where(moved, state.pose.unknowns.reshape(8, size, fan_size)[:, each, last], pose.unknowns))
         low, at_low = np.where(moved, tried[each, last], low), np.where(moved, value[each, last], at_low)
         beyond = whole & (low >= highest)
-        high = np.where(whole, np.minimum(low + WIDER * width, highest), tried[each, after])
-        known = ~whole & settled[each, after]
+        wider = np.where(fell, A_LITTLE_WIDER, WIDER)
+        high = np.where(whole, np.minimum(low + wider * width, highest), tried[each, after])
+        known, fell = ~whole & settled[each, after], ~whole & ~settled[each, after]
         at_high = np.where(known, value[each, after], 0.0)
         if bool(np.all(beyond | (high - low < EXACT))):
             break
