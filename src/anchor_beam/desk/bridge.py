@@ -69,6 +69,7 @@ class Bridge(QObject):
         self._views: list[_View] = []
         self._followers: list[_Follower] = []
         self._changed = Part(0)
+        self.touches = 0  # how often something changed or was brought to the front: the same twice, and nobody works
         self._turn = QTimer(self)
         self._turn.setSingleShot(True)
         self._turn.setInterval(0)
@@ -295,6 +296,7 @@ class Bridge(QObject):
 
     def eventFilter(self, watched: QObject, event: QEvent) -> bool:
         if event.type() is QEvent.Type.Show:
+            self.touches += 1
             for entry in [e for e in self._views if e.widget is watched and e.stale]:
                 self._refresh(entry)
             if self.painted and any(entry.widget is watched and entry.waiting for entry in self._followers):
@@ -314,6 +316,7 @@ class Bridge(QObject):
             self._quiet.start()
 
     def _note(self, parts: Part) -> None:
+        self.touches += 1
         self._changed |= parts
         for follower in self._followers:  # at once: an answer to what stood there before must not come between
             if follower.parts & parts:

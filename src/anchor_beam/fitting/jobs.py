@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import tomllib
 from dataclasses import replace
-from functools import lru_cache
+from functools import cache
 from pathlib import Path
 from typing import Any
 
@@ -149,22 +149,27 @@ def _with_own(steps: tuple[Step, ...], own: tuple[OwnStep, ...]) -> tuple[Step, 
     return tuple(found)
 
 
-@lru_cache(maxsize=32)
+@cache
 def template_of(kind: JobKind) -> Template:
     """A kind of job, as its file has it."""
     data = _read(FILES[kind])
-    pieces = [_steps(_read(f"pieces/{piece}")) for piece in data["before"]]
-    last = [_steps(_read(f"pieces/{piece}")) for piece in data["after"]]
-    steps = tuple(each for part in (*pieces, _steps(data), *last) for each in part)
+    before, after = ([_piece(name) for name in data[where]] for where in ("before", "after"))
+    steps = tuple(each for part in (*before, _steps(data), *after) for each in part)
     return Template(
         steps, tuple(data.get("gone", ())), tuple(each for each, word in HAS.items() if word in data.get("has", ()))
     )
 
 
-@lru_cache(maxsize=1)
+@cache
 def cautions() -> dict[str, str]:
     """What may hurt somebody, by its key: said in the step where it counts. Makers, law and licensed trades come first."""
     return _read("cautions")
+
+
+@cache
+def _piece(name: str) -> tuple[Written, ...]:
+    """Steps that several kinds share."""
+    return _steps(_read(f"pieces/{name}"))
 
 
 def _read(name: str) -> dict[str, Any]:

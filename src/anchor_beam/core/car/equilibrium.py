@@ -31,7 +31,7 @@ from anchor_beam.immutable import immutable
 
 STEEPEST = math.radians(35.0)  # of roll; beyond it no state is taken for an equilibrium
 SETTLED = 1e-9  # of the car's weight: largest force left over in an equilibrium
-STEPS = 40
+STEPS, PATIENCE = 40, 12  # of Newton; and how many of them may go by until what is left over is halved once more
 FARTHEST = np.array([0.1, np.inf, 0.15, 0.15])[:, None]  # m or rad that one Newton step may go: heave, pitch, rolls
 
 
@@ -75,14 +75,23 @@ def newton(
     ready: Corner, pose: Pose, lateral: FloatArray, longitudinal: FloatArray, lift: Lift | None = None,
     *, steps: int = STEPS,
 ) -> tuple[Pose, FloatArray]:  # fmt: skip
-    """Newton from a pose and no further try; the pose found and what is left over (n,), infinite where it does not stand."""
+    """Newton from a pose and no further try; the pose found and what is left over (n,), infinite where it does not stand.
+
+    A car that goes round in a circle, a wheel lifting and landing in turn, is not waited for.
+    """
     best, least, stable = pose, np.full(lateral.shape, np.inf), np.ones(lateral.shape, dtype=bool)
+    halved, idle = (
+        least,
+        np.zeros(lateral.shape),
+    )  # what is left over, halved again and again; steps since that was last done
     with np.errstate(all="ignore"):  # a car that falls over runs into infinity, and is reported as not settled
         for _ in range(steps):
             system = linearise(ready, pose, lateral, longitudinal, lift)
             move = system.newton()
             best, least, stable = pose, system.residual, move.stable
-            if bool(np.all((least < SETTLED) | ~np.isfinite(least))):
+            nearer = least < 0.5 * halved
+            halved, idle = np.where(nearer, least, halved), np.where(nearer, 0, idle + 1)
+            if bool(np.all((least < SETTLED) | ~np.isfinite(least) | (idle >= PATIENCE))):
                 break
             pose = move.limited().from_(pose)
     steep = np.abs(best.roll).max(axis=0) > math.tan(STEEPEST)

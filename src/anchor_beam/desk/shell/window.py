@@ -72,7 +72,7 @@ class Window(QMainWindow):
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self._settle()
-        self._rested = False
+        self._touches: int | None = None  # of the bridge, when it was last seen at rest
         self._ahead = QTimer(self)
         self._ahead.setInterval(AHEAD)
         self._ahead.timeout.connect(self._build_ahead)
@@ -136,10 +136,10 @@ class Window(QMainWindow):
             return
         waiting = [stage.name for stage in STAGES if stage.name not in self.built]
         resting = self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton
-        rested, self._rested = (
-            self._rested and resting,
-            resting,
+        rested = (
+            resting and self._touches == self.bridge.touches
         )  # since the last look: what was shown is painted by now
+        self._touches = self.bridge.touches if resting else None
         if not rested:
             return
         if waiting:

@@ -24,9 +24,11 @@ from anchor_beam.desk.widgets.deck import Deck
 from anchor_beam.desk.widgets.plain import Label
 from anchor_beam.desk.widgets.split import Split
 from anchor_beam.desk.widgets.strip import Strip
+from anchor_beam.documents.job import JobKind
 from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import InputError
 from anchor_beam.fitting.card import moved_to, out_of_habit, steps_in_order
+from anchor_beam.fitting.jobs import template_of
 from anchor_beam.fitting.ledger import calendar
 from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import NO_CARD
@@ -47,6 +49,7 @@ class FitPage(Split):
         self.empty = Label(NO_CARD)
         self.step = StepView(bridge, files, self.hand)
         self.at_car: AtCar | None = None
+        self._unread = list(JobKind)
         views: dict[str, Callable[[], QWidget]] = {
             "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),
             "fasteners": lambda: MapBoard(bridge, self.hand), "found": lambda: FoundBoard(bridge, self.hand),
@@ -70,8 +73,13 @@ class FitPage(Split):
         self.panel.wants_calendar.connect(self._write_dates)
 
     def ahead(self) -> bool:
-        """The ledger, before somebody looks at it."""
-        return self.boards.ahead()
+        """One board before somebody looks at it, or one kind of job before somebody asks for it; whether there was one."""
+        if self.boards.ahead():
+            return True
+        if self._unread:
+            template_of(self._unread.pop())
+            return True
+        return False
 
     def _card(self) -> QWidget:
         self._deck, holder = Deck(), QWidget()
