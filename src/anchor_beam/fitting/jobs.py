@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import tomllib
 from dataclasses import replace
-from functools import cache
+from functools import cache, lru_cache
 from pathlib import Path
 from typing import Any
 
@@ -64,6 +64,7 @@ class Template:
     has: tuple[Has, ...]
 
 
+@lru_cache(maxsize=64)
 def steps_of(job: Job, own: tuple[OwnStep, ...] = ()) -> tuple[Step, ...]:
     """The steps of a job with what they need, in the order in which they are written. Steps of the user's own come after the
     one that they name, in its posture."""

@@ -6,12 +6,12 @@ import csv
 import io
 
 from PySide6.QtCore import QSignalBlocker, QTimer
-from PySide6.QtWidgets import QHBoxLayout, QPushButton
+from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.fit.hand import InHand
-from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard, put_line
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
@@ -27,7 +27,7 @@ from anchor_beam.units.parse import parse
 from anchor_beam.words import faults
 from anchor_beam.words.fitting import basket_words, first_at, source_words, to_get
 
-AT_ONCE = 8  # lines that are made in one turn
+AT_ONCE, BREATH = 6, 15  # lines that are made in one turn; ms until the next ones, for who waits
 
 
 class GatherBoard(ScrolledBoard):
@@ -56,8 +56,8 @@ class GatherBoard(ScrolledBoard):
         self._keys: tuple[str, ...] = ()
         self._more = QTimer(self)
         self._more.setSingleShot(True)
-        self._more.setInterval(0)
-        self._more.timeout.connect(self._show)
+        self._more.setInterval(BREATH)
+        self._more.timeout.connect(lambda: self._show() if self.isVisible() else None)
         hand.tell(self, self._show)
         bridge.listen(self, to=Part.UNITS, then=self._show)
         self._show()
@@ -118,10 +118,11 @@ class GatherBoard(ScrolledBoard):
         for key in [key for key in self._lines if key not in known]:
             self._lines.pop(key).remove()
         new = [each for each in found if each.key not in self._lines]
-        for each in new[:AT_ONCE]:
-            self._lines[each.key] = self._line(each)
-        if len(new) > AT_ONCE:
-            self._more.start()
+        if not self._more.isActive():
+            for each in new[:AT_ONCE]:
+                self._lines[each.key] = self._line(each)
+            if len(new) > AT_ONCE:
+                self._more.start()
         self._arrange([each for each in found if each.key in self._lines])
         self.said.setText(to_get([each.what for each in found if each.got is Got.TO_GET]))
         self._keys = tuple(each.key for each in found)
@@ -148,8 +149,7 @@ class GatherBoard(ScrolledBoard):
             line.sources.setText(", ".join(source_words(of.where, of.price, self._currency) for of in each.sources))
             with QSignalBlocker(line.there):
                 line.there.setCurrentText(each.got)
-            for column, cell in enumerate((line.what, line.sources, line.first, line.there)):
-                self._grid.addWidget(cell, row, column)
+            put_line(self._grid, row, line.cells)
             row += 1
 
     def _line(self, each: Needed) -> _Line:
@@ -191,8 +191,13 @@ class _Line:
     first: Label
     there: Box
 
+    @property
+    def cells(self) -> tuple[QWidget, ...]:
+        """In the order of the columns."""
+        return self.what, self.sources, self.first, self.there
+
     def remove(self) -> None:
         """Off the board."""
-        for cell in (self.what, self.sources, self.first, self.there):
+        for cell in self.cells:
             cell.hide()
             cell.deleteLater()
