@@ -18,7 +18,10 @@ from support.desk import Desk
 
 
 def test_of_two_cars_asked_for_in_haste_the_last_one_comes(open_desk) -> None:
-    desk: Desk = open_desk()
+    unheard_of = tuple(
+        put(file, "car.cg_height", Figure(0.5123)) for file in team()
+    )  # the worker has no answer at hand
+    desk: Desk = open_desk(cars=unheard_of)
     rows = desk.stage("Garage").rows
     desk.rest()  # what the rows show of each car is known
     kept.clear()
