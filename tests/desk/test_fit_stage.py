@@ -14,6 +14,8 @@ from PySide6.QtTest import QTest
 from PySide6.QtWidgets import QApplication, QFileDialog
 
 from anchor_beam.core.sides import Axle, Side
+from anchor_beam.demo.cards import cards_of
+from anchor_beam.demo.team import harrow_half_ton
 from anchor_beam.desk.stages.fit.page import FitPage
 from anchor_beam.desk.stages.garage.car_row import CarRow
 from anchor_beam.documents.job_card import Got
@@ -21,6 +23,8 @@ from anchor_beam.fitting.card import State, steps_in_order
 from anchor_beam.session.edits import SetHole, SetValue
 from support.desk import LEFT_BUTTON, Desk
 from support.fit import choose, opened, pick, sign_until, with_card
+
+HARROW = 2  # its place in the team
 
 ALT = Qt.KeyboardModifier.AltModifier
 
@@ -282,6 +286,7 @@ def test_what_is_marked_as_missing_stands_on_top_and_the_wheel_changes_nothing(d
     with_card(desk, fit)
     desk.click(fit.boards.buttons["needed"])
     board = fit.boards._views["needed"]
+    desk.qtbot.waitUntil(lambda: "tool tape" in board.boxes)  # lines come a few at a time
     box = board.boxes["tool tape"]
     box.setFocus()
     for _ in range(3):
@@ -295,6 +300,21 @@ def test_what_is_marked_as_missing_stands_on_top_and_the_wheel_changes_nothing(d
     QApplication.sendEvent(box, wheel)
     desk.settle()
     assert box.currentText() == Got.TO_GET and fit.hand.card.gathered == {"tool tape": Got.TO_GET}
+
+
+def test_no_step_of_any_card_is_wider_than_its_column(open_desk) -> None:
+    desk: Desk = open_desk(cars=(harrow_half_ton(),))
+    desk.window.resize(1280, 800)
+    for card in cards_of(HARROW, harrow_half_ton()):
+        desk.workshop.cards.add(card.title, card.job)
+    page: FitPage = desk.stage("Fit")
+    for document, _ in desk.workshop.cards.all:
+        page.hand.take(document)
+        for each in page.hand.view.steps:
+            page.hand.look_at(each.step.id)
+            desk.settle()
+            inner = page.step.scrolled.widget()
+            assert inner.minimumSizeHint().width() <= page.step.scrolled.viewport().width(), each.step.id
 
 
 def test_another_way_is_taken_and_undone_in_one_step(desk: Desk, fit: FitPage) -> None:

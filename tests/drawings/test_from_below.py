@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from itertools import combinations, product
 
 import pytest
 
@@ -18,7 +19,7 @@ from anchor_beam.documents.records import CarFile
 from anchor_beam.drawings.bar_below import Marked, Points, Turned, bar_from_below, from_below
 from anchor_beam.drawings.bars import ShownBar, hole_points, plan_points
 from anchor_beam.drawings.fastener_map import PLACES, Look, Mark, fastener_map, marks_at
-from anchor_beam.drawings.shapes import Circle, Drawing, Line, Text, Tone, Tube
+from anchor_beam.drawings.shapes import Align, Circle, Drawing, Line, Text, Tone, Tube
 from anchor_beam.figures.picture import picture
 from anchor_beam.figures.shown_step import lengths_beside, map_marks, marked_by, shown_on_card, thicker, turned
 from anchor_beam.fitting.card import steps_in_order
@@ -77,7 +78,7 @@ def test_studs_point_the_way_that_links_say_mirrored_to_both_sides(stud: Stud, d
 
 
 @pytest.mark.parametrize(("hump", "says"), [
-    (Hump.DOWN, "hump at you"), (Hump.UP, "hump away from you"), (Hump.AHEAD, "hump"), (Hump.NOT_SAID, ""), (Hump.NONE, ""),
+    (Hump.DOWN, "hump at you"), (Hump.UP, "hump away"), (Hump.AHEAD, "hump"), (Hump.NOT_SAID, ""), (Hump.NONE, ""),
 ])  # fmt: skip
 def test_what_hangs_down_comes_at_who_lies_below(hump: Hump, says: str) -> None:
     file = sorrel_finch()
@@ -95,6 +96,30 @@ def test_out_of_the_plane_a_dot_comes_and_a_cross_goes() -> None:
     lines = [sum(isinstance(item, Line) for item in each.items) - sum(isinstance(i, Line) for i in plain.items)
              for each in (comes, goes)]  # fmt: skip
     assert dots == [1, 0] and lines == [0, 2]
+
+
+LETTER = (0.019, 0.036)  # m on the car that a small letter is wide and tall where the drawing stands in the step
+
+
+def box(text: Text) -> tuple[float, float, float, float]:
+    """Left, right, lower and upper end of the words."""
+    wide, (x, y) = LETTER[0] * len(text.text), text.at
+    left = {Align.LEFT: x, Align.CENTRE: x - 0.5 * wide, Align.RIGHT: x - wide}[text.align]
+    middle = y + text.raise_by * LETTER[1]
+    return left, left + wide, middle - 0.5 * LETTER[1], middle + 0.5 * LETTER[1]
+
+
+@pytest.mark.parametrize("axle", list(Axle))
+@pytest.mark.parametrize("name", list(CARS))
+def test_no_word_lies_over_another_whatever_points_where(name: str, axle: Axle) -> None:
+    shown = bar_of(CARS[name](), axle)
+    studs = set(Points) - {Points.AT_YOU, Points.AWAY}  # across the arm, as links have them
+    for stud, hump, fittings in product(studs, Points, Points):
+        drawing = bar_from_below(shown, Marked.NOTHING, Turned(stud, hump, fittings, "left arm, two dots"))
+        boxes = [(item.text, box(item)) for item in drawing.items if isinstance(item, Text)]
+        for (one, a), (other, b) in combinations(boxes, 2):
+            apart = a[1] <= b[0] or b[1] <= a[0] or a[3] <= b[2] or b[3] <= a[2]
+            assert apart, f"{one} over {other}: stud {stud}, hump {hump}, grease {fittings}"
 
 
 @pytest.mark.parametrize("marked", list(Marked))

@@ -232,8 +232,9 @@ def brought_up_to_date(card: JobCard, job: Job) -> JobCard:
 
 
 def short(text: str) -> str:
-    """The beginning of a step's text, for a list."""
-    words = text.split(":")[0].split(". ")[0].split(", ")[0].rstrip(".")
+    """The beginning of a step's text, for a list. One word alone says too little: it goes on to the next comma."""
+    first, *others = text.split(":")[0].split(". ")[0].split(", ")
+    words = (f"{first}, {others[0]}" if others and " " not in first else first).rstrip(".")
     return words if len(words) <= 60 else f"{words[:57]}…"
 
 

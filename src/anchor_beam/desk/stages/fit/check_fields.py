@@ -25,6 +25,7 @@ from anchor_beam.immutable import immutable
 from anchor_beam.units.kinds import unit_of
 from anchor_beam.units.show import show
 
+MOST_BESIDE = 2  # fields beside the name of their check; more have a line of their own
 MOVED_ON = "It moved since the stage before."
 
 
@@ -154,10 +155,17 @@ class CheckFields(QWidget):
         rule = Label(check.rule)
         rule.setFont(self._font(Size.SMALL))
         rule.setStyleSheet(in_tone(Tone.SOFT))
-        rule.setWordWrap(self._times > 1.0)
+        rule.setWordWrap(True)
         if self._times == 1.0:
-            head.addWidget(rule)
-        head.addStretch()
+            head.addWidget(rule, stretch=1)
+        else:
+            head.addStretch()
+        column.addLayout(head)
+        if self._times == 1.0 and len(check.places) > MOST_BESIDE:
+            head = QHBoxLayout()
+            head.setSpacing(px(8))
+            head.addStretch()
+            column.addLayout(head)
         if check.kind is None:
             look = QCheckBox("it does")
             look.setFont(self._font())
@@ -184,7 +192,6 @@ class CheckFields(QWidget):
         self._verdicts[check.key].setFont(self._font())
         self._verdicts[check.key].setFixedWidth(px(round(52 * self._times)))
         head.addWidget(self._verdicts[check.key])
-        column.addLayout(head)
         if self._times > 1.0:  # a line of its own: the head is wide
             column.addWidget(rule)
         how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
