@@ -302,7 +302,7 @@ def test_what_is_marked_as_missing_stands_on_top_and_the_wheel_changes_nothing(d
     assert box.currentText() == Got.TO_GET and fit.hand.card.gathered == {"tool tape": Got.TO_GET}
 
 
-def test_no_step_of_any_card_is_wider_than_its_column(open_desk) -> None:
+def test_no_step_of_any_card_is_wider_than_its_column_or_higher_than_the_window_at_the_car(open_desk) -> None:
     desk: Desk = open_desk(cars=(harrow_half_ton(),))
     desk.window.resize(1280, 800)
     for card in cards_of(HARROW, harrow_half_ton()):
@@ -315,6 +315,36 @@ def test_no_step_of_any_card_is_wider_than_its_column(open_desk) -> None:
             desk.settle()
             inner = page.step.scrolled.widget()
             assert inner.minimumSizeHint().width() <= page.step.scrolled.viewport().width(), each.step.id
+        page.show_large()
+        for each in page.hand.view.steps:
+            page.hand.look_at(each.step.id)
+            desk.settle()
+            large, upper = page.at_car, page.at_car.scrolled
+            assert large.size() == desk.window.size() and upper.isVisible()
+            assert large.minimumSizeHint().width() <= large.width(), each.step.id
+            assert large.layout().minimumHeightForWidth(large.width()) <= large.height(), each.step.id
+            assert upper.widget().minimumSizeHint().width() <= upper.viewport().width(), each.step.id
+        page.at_car.hide()
+
+
+def test_what_a_small_window_cannot_show_at_the_car_is_reached_by_keys(desk: Desk, fit: FitPage) -> None:
+    with_card(desk, fit)
+    desk.window.resize(1000, 560)
+    pick(desk, fit, "read")
+    fit.show_large()
+    desk.settle()
+    large, bar = fit.at_car, fit.at_car.scrolled.verticalScrollBar()
+    assert bar.maximum() > 0 == bar.value()
+    desk.press(Qt.Key.Key_PageDown)
+    assert bar.value() > 0
+    desk.press(Qt.Key.Key_PageUp)
+    assert bar.value() == 0
+    desk.press(Qt.Key.Key_M)
+    last = list(large.values.fields.values())[-1].edit
+    for _ in range(len(large.values.fields) - 1):
+        desk.press(Qt.Key.Key_Return)
+    assert last.hasFocus() and not last.visibleRegion().isEmpty()
+    assert last.mapTo(large.scrolled.viewport(), last.rect().bottomLeft()).y() <= large.scrolled.viewport().height()
 
 
 def test_another_way_is_taken_and_undone_in_one_step(desk: Desk, fit: FitPage) -> None:

@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 
 from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QFont, QHideEvent, QKeyEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QApplication, QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
@@ -27,7 +27,10 @@ from anchor_beam.words.fitting import progress
 LARGE, MIDDLE = 3.0, 1.7  # times the large type
 TICK = 5_000  # ms between two looks at the clock
 REST = 10  # min that T puts on the clock
-KEYS = "Space done, or take it back   M what is measured   N a note   T rest 10 min more   ← → steps   Esc close"
+KEYS = (
+    "Space done, or take it back   M what is measured   N a note   T rest 10 min more   ← → steps   Page ↑ ↓ the rest"
+    "   Esc close"
+)
 
 
 class _Note(BenchLine):
@@ -72,11 +75,9 @@ class AtCar(QFrame):
         self.caution.setStyleSheet(in_tone(Tone.WARNING))
         self.said.setStyleSheet(in_tone(Tone.WARNING))
         self.head.setStyleSheet(in_tone(Tone.SOFT))
-        for label in (self.head, self.text, self.with_what, self.caution, self.rests):
-            column.addWidget(label)
         self.values = CheckFields(bridge, hand, times=MIDDLE * 1.3)
         self.values.all_taken.connect(self.setFocus)
-        column.addWidget(self.values)
+        column.addWidget(self._upper(), stretch=1)
         self.note = _Note(self)
         self.note.setFont(self._larger(MIDDLE))
         self.note.setMaxLength(LONGEST)
@@ -85,7 +86,6 @@ class AtCar(QFrame):
         self.note.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         self.note.editingFinished.connect(self._keep_note)
         column.addWidget(self.note)
-        column.addStretch()
         column.addWidget(self.said)
         row = QHBoxLayout()
         row.setSpacing(px(14))
@@ -121,6 +121,28 @@ class AtCar(QFrame):
         hand.note_wanted.connect(lambda: self.note.setFocus() if self.isVisible() else None)
         window.installEventFilter(self)
         bridge.listen(self, to=Part.READINGS, then=hand.keep_up)
+
+    def _upper(self) -> QWidget:
+        """What is read of the step and measured in it. A small window scrolls it, so that buttons and note stay there."""
+        self.scrolled, upper = QScrollArea(), QWidget()
+        inner = QVBoxLayout(upper)
+        inner.setContentsMargins(0, 0, 0, 0)
+        inner.setSpacing(self._bridge.theme.px(14))
+        for widget in (self.head, self.text, self.with_what, self.caution, self.rests, self.values):
+            inner.addWidget(widget)
+        inner.addStretch()
+        self.scrolled.setWidget(upper)
+        self.scrolled.setWidgetResizable(True)
+        self.scrolled.setFrameShape(QFrame.Shape.NoFrame)
+        self.scrolled.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        app.focusChanged.connect(self._keep_in_sight)
+        return self.scrolled
+
+    def _keep_in_sight(self, _before: QWidget | None, field: QWidget | None) -> None:
+        if field is not None and self.values.isAncestorOf(field):
+            self.scrolled.ensureWidgetVisible(field)
 
     def _larger(self, times: float) -> QFont:
         font = QFont(self._bridge.theme.font(Size.LARGE))
@@ -160,6 +182,9 @@ class AtCar(QFrame):
             self._hand.go(1)
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Up):
             self._hand.go(-1)
+        elif key in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp):
+            bar = self.scrolled.verticalScrollBar()
+            bar.setValue(bar.value() + (bar.pageStep() if key is Qt.Key.Key_PageDown else -bar.pageStep()))
         else:
             super().keyPressEvent(event)
 
@@ -200,6 +225,7 @@ class AtCar(QFrame):
 
     def _say(self, problem: AnchorBeamError | None) -> None:
         self.said.setText("" if problem is None else f"△ {faults.sentence(problem, self._bridge.units)}")
+        self.said.setVisible(problem is not None)
 
     def _show(self) -> None:
         at, view = self._hand.at, self._hand.view
@@ -212,6 +238,7 @@ class AtCar(QFrame):
         if step.id != self._looked_at:
             self._looked_at = step.id
             self._opened.start()
+            self.scrolled.verticalScrollBar().setValue(0)
             self.note.setModified(False)
         if not self.note.isModified():
             self.note.setText(at.note)
@@ -221,5 +248,7 @@ class AtCar(QFrame):
         lengths = "" if card is None else lengths_beside(step, card.job, self._bridge.units)
         self.with_what.setText(" ".join(filter(None, (lengths, ", ".join(step.tools)))))
         self.caution.setText("  ".join(f"△ {each}" for each in cautions_of(step)))
+        for label in (self.with_what, self.caution):
+            label.setVisible(bool(label.text()))
         self.sign.setText("Take it back (Space)" if at.state is State.DONE else "Done (Space)")
-        self.said.setText("")
+        self._say(None)

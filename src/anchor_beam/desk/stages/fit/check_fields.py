@@ -156,12 +156,9 @@ class CheckFields(QWidget):
         rule.setFont(self._font(Size.SMALL))
         rule.setStyleSheet(in_tone(Tone.SOFT))
         rule.setWordWrap(True)
-        if self._times == 1.0:
-            head.addWidget(rule, stretch=1)
-        else:
-            head.addStretch()
+        head.addWidget(rule, stretch=1)
         column.addLayout(head)
-        if self._times == 1.0 and len(check.places) > MOST_BESIDE:
+        if len(check.places) > MOST_BESIDE:
             head = QHBoxLayout()
             head.setSpacing(px(8))
             head.addStretch()
@@ -192,8 +189,6 @@ class CheckFields(QWidget):
         self._verdicts[check.key].setFont(self._font())
         self._verdicts[check.key].setFixedWidth(px(round(52 * self._times)))
         head.addWidget(self._verdicts[check.key])
-        if self._times > 1.0:  # a line of its own: the head is wide
-            column.addWidget(rule)
         how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
         how.setWordWrap(True)
         how.setFont(self._font(Size.SMALL))
