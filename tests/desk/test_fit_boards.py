@@ -104,7 +104,7 @@ def test_what_was_read_is_taken_to_the_car_and_undone_in_one_step(desk: Desk, fi
     pick(desk, fit, "settle")
     desk.type(fit.step.checks.fields[next(iter(fit.step.checks.fields))], "339")
     told = fit.step.checks._befores["R1"].text()
-    assert told.startswith("The stage before, in mm: left 341.0 (now −2.0 ± 1.4), right 343.5")
+    assert told.startswith("The stage before, in mm: left 341.0 (moved −2.0 ± 1.4), right 343.5")
 
 
 # the fastener map

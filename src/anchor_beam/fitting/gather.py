@@ -16,7 +16,7 @@ from anchor_beam.units.kinds import Kind, System
 from anchor_beam.units.show import show
 
 USED_UP = frozenset({"penetrating oil", "paint", "paint pen", "grease of the kit", "putty", "wire", "plugs"})
-ON_ONE = frozenset({"hands", "fingers"})  # nobody goes and buys
+ON_ONE = frozenset({"fingers"})  # nobody goes and buys
 
 
 class Group(StrEnum):

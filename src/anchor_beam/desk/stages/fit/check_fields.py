@@ -122,7 +122,7 @@ class CheckFields(QWidget):
         for place, key, before in zip(check.places, asked.keys, asked.before, strict=False):
             then = show(before, check.kind, self._bridge.units)
             now = card.values.get(key)
-            change = "" if now is None else f" (now {self._moved(now.value - before, check)})"
+            change = "" if now is None else f" (moved {self._moved(now.value - before, check)})"
             parts.append(f"{place} {then.number}{change}")
         return f"The stage before, in {unit_of(check.kind, self._bridge.units).symbol}: {', '.join(parts)}."
 
