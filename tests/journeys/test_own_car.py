@@ -49,6 +49,15 @@ def test_an_empty_garage_teaches_and_a_new_car_comes_from_a_layout(open_desk) ->
     assert desk.window.windowTitle().startswith("Old Number Nine")
 
 
+def test_in_an_empty_garage_a_car_is_a_name_and_enter(open_desk) -> None:
+    desk: Desk = open_desk(cars=())
+    desk.settle()
+    QTest.keyClicks(desk.window.focusWidget(), "Old Number Nine")
+    desk.press(Qt.Key.Key_Return)
+    desk.rest()
+    assert desk.picture.file.car.name == "Old Number Nine" and desk.window.rail.buttons["Car"].isChecked()
+
+
 def test_every_figure_of_a_car_can_be_typed_somewhere(open_desk) -> None:
     """No field of the table is without a place in the window, for a live axle and plate arms too."""
     desk: Desk = open_desk(cars=())

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import QTimer, Signal
+from PySide6.QtCore import Qt, QTimer, Signal
 from PySide6.QtGui import QResizeEvent, QShowEvent
 from PySide6.QtWidgets import QFrame, QScrollArea, QWidget
 
@@ -31,6 +31,7 @@ class CarList(QScrollArea):
         self._next.timeout.connect(self._read_next)
         self._sheet = QWidget()
         self.setAccessibleName("cars in the garage")
+        self.setFocusPolicy(Qt.FocusPolicy.NoFocus)  # its rows take the keys
         self.setFrameShape(QFrame.Shape.NoFrame)
         self.setWidgetResizable(True)
         self.setWidget(self._sheet)

@@ -6,7 +6,7 @@ from dataclasses import replace
 from itertools import count
 
 from PySide6.QtCore import Signal
-from PySide6.QtGui import QKeySequence, QShortcut
+from PySide6.QtGui import QFocusEvent, QKeySequence, QShortcut
 from PySide6.QtWidgets import (
     QLineEdit,
     QPushButton,
@@ -64,6 +64,12 @@ class GaragePage(Split):
         self.fill(stacked(self.welcome, self.search, self.nothing, self.list), self.panel)
         bridge.listen(self, to=Part.GARAGE | Part.CAR | Part.SETTING | Part.READINGS, then=self._show)
         bridge.listen(self, to=Part.UNITS, then=self._read_all)
+
+    def focusInEvent(self, event: QFocusEvent) -> None:
+        """In an empty garage the first thing that there is to do is to name a car."""
+        super().focusInEvent(event)
+        if not self.welcome.isHidden():
+            self.panel.name.setFocus(event.reason())
 
     @property
     def rows(self) -> list[CarRow]:
