@@ -76,8 +76,8 @@ class ConsequenceLine(QWidget):
         self.copy = QPushButton("copy what happened")
         self.copy.clicked.connect(lambda: QGuiApplication.clipboard().setText(bridge.what_happened))
         self.undo, self.redo = QPushButton("undo"), QPushButton("redo")
-        self.units, self.look = QPushButton("metric"), QPushButton("dark")
-        for button in (self.copy, self.beside, self.save, self.undo, self.redo, self.units, self.look):
+        self.seek, self.units, self.look = QPushButton("find…"), QPushButton("metric"), QPushButton("dark")
+        for button in (self.copy, self.beside, self.save, self.seek, self.undo, self.redo, self.units, self.look):
             button.setFlat(True)
             row.addWidget(button)
         self.save.clicked.connect(lambda: bridge.attempt(bridge.workshop.save_again))
@@ -85,6 +85,7 @@ class ConsequenceLine(QWidget):
         self.redo.clicked.connect(lambda: bridge.attempt(bridge.workshop.redo))
         self.units.clicked.connect(bridge.workshop.toggle_units)
         self.look.clicked.connect(lambda: bridge.theme.choose("light" if bridge.theme.dark else "dark"))
+        self.seek.setToolTip("whatever can be done or seen, by a few letters (Ctrl+J)")
         self.units.setToolTip("metric or US customary units (Ctrl+U)")
         self.look.setToolTip("light or dark (Ctrl+D)")
         bridge.listen(self, to=Part.STATUS | Part.SETTING | Part.CAR | Part.UNITS, then=self._show)

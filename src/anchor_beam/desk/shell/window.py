@@ -27,10 +27,12 @@ if TYPE_CHECKING:
     from anchor_beam.desk.shell.change_panel import ChangePanel
     from anchor_beam.desk.shell.help_panel import HelpPanel
     from anchor_beam.desk.shell.keep_setting import KeepSetting
+    from anchor_beam.desk.shell.palette import Act, Palette
     from anchor_beam.desk.shell.unsaved_sheet import UnsavedSheet
     from anchor_beam.desk.widgets.working_panel import WorkingPanel
 
 
+FIND = "Ctrl+J"
 AHEAD = 400  # ms between two stages that are built before anybody looks at them
 
 
@@ -69,6 +71,7 @@ class Window(QMainWindow):
         self._leaving = False  # with edits that are not on the disk, as was said
         self.header.keep.clicked.connect(lambda: self.keep.open(self.header.keep))
         self.header.change.clicked.connect(lambda: self.change.open(self.header.change))
+        self.line.seek.clicked.connect(lambda: self.finder.open(self.focusWidget(), self.line))
         self.rail.chosen.connect(self.show_stage)
         self._keys()
         self._settle()
@@ -146,6 +149,7 @@ class Window(QMainWindow):
             self._add(waiting[0])
         elif not any(page.ahead() for page in self._pages.values() if isinstance(page, Split)):
             self._ahead.stop()
+            _ = self.finder  # made by being asked for
 
     def _wanted(self, stage: Stage) -> None:
         if self.rail.buttons[stage.name].isEnabled():
@@ -171,6 +175,7 @@ class Window(QMainWindow):
             "Ctrl+Y": ("redo", lambda: self.bridge.attempt(workshop.redo)),
             "Ctrl+S": ("keep the setting on the bench under a name", lambda: self.keep.open(self.header.keep)),
             "Ctrl+K": ("road and event: the change card", lambda: self.change.open(self.header.change)),
+            FIND: ("whatever can be done or seen, by a few letters", self.line.seek.click),
             "Ctrl+H": ("to the figures on top", self._to_header),
             "Ctrl+U": ("metric or US customary", workshop.toggle_units),
             "Ctrl+D": ("light or dark", self.line.look.click),
@@ -193,6 +198,29 @@ class Window(QMainWindow):
             ("Ctrl+M", "on Car: the measuring aids"), ("Ctrl+F", "in the Garage: find a car"), ("?, F1", "this list"),
         ]  # fmt: skip
         return HelpPanel(self.bridge.theme, self, [*((key, said) for key, (said, _) in self._acts.items()), *stages])
+
+    @cached_property
+    def finder(self) -> Palette:
+        """Made when first wanted."""
+        from anchor_beam.desk.shell.palette import Palette
+
+        return Palette(self.bridge.theme, self, self._whatever)
+
+    def _whatever(self) -> list[Act]:
+        """All that can be done or seen: on the page in front, on boards, in the window, and the cars."""
+        from anchor_beam.desk.shell.palette import Act, boards_of, on_page
+
+        found: list[Act] = []
+        for name, page in self._pages.items():
+            if page.isVisible():
+                found += on_page(name, page)
+        for name, page in self._pages.items():
+            if self.rail.buttons[name].isEnabled():
+                found += boards_of(name, page, partial(self.show_stage, name))
+        found += [Act(said, act, key) for key, (said, act) in self._acts.items() if key != FIND]
+        workshop = self.bridge.workshop
+        cars = [car for car in workshop.garage.cars() if car.id != workshop.car]
+        return found + [Act(f"open {car.name}", partial(self.bridge.open, car.id, lambda: None)) for car in cars]
 
     def _open_help(self) -> None:
         self.help.open(self.focusWidget())
