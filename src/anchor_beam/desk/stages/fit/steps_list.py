@@ -39,13 +39,14 @@ class _Rows(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("steps of the job")
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Minimum)
+        self._places = self._laid_out()
         hand.changed.connect(self._show)
 
     def sizeHint(self) -> QSize:
-        height = sum(high for _, high, _ in self._layout())
+        height = sum(high for _, high, _ in self._places)
         return QSize(self._theme.px(260), height + self._theme.px(8))
 
-    def _layout(self) -> list[tuple[int, int, CardStep | str]]:
+    def _laid_out(self) -> list[tuple[int, int, CardStep | str]]:
         """Top and height of each row, and the step or head that it shows."""
         found: list[tuple[int, int, CardStep | str]] = []
         px, at, phase = self._theme.px, self._theme.px(2), ""
@@ -61,12 +62,15 @@ class _Rows(QWidget):
     def top_of(self, step: str) -> int | None:
         """Where the row of a step begins [px]."""
         return next(
-            (top for top, _, what in self._layout() if isinstance(what, CardStep) and what.step.id == step), None
+            (top for top, _, what in self._places if isinstance(what, CardStep) and what.step.id == step), None
         )
 
     def _show(self) -> None:
-        self.updateGeometry()
-        self.setMinimumHeight(self.sizeHint().height())
+        self._places = self._laid_out()
+        tall = self.sizeHint().height()
+        if tall != self.minimumHeight():
+            self.updateGeometry()
+            self.setMinimumHeight(tall)
         top = self.top_of(self._hand.step)
         if top is not None:
             self._owner.ensureVisible(0, top + self._theme.px(ROW) // 2, 0, self._theme.px(3 * ROW))
@@ -75,7 +79,7 @@ class _Rows(QWidget):
         self.update()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
-        for top, high, what in self._layout():
+        for top, high, what in self._places:
             if isinstance(what, CardStep) and top <= event.position().y() < top + high:
                 self._hand.look_at(what.step.id)
 
@@ -96,7 +100,7 @@ class _Rows(QWidget):
         painter, theme = QPainter(self), self._theme
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.fillRect(event.rect(), theme.colour(Tone.SHEET))
-        for top, high, what in self._layout():
+        for top, high, what in self._places:
             if top > event.rect().bottom() or top + high < event.rect().top():
                 continue
             if isinstance(what, str):
