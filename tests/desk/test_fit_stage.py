@@ -22,7 +22,7 @@ from anchor_beam.documents.job_card import Got
 from anchor_beam.fitting.card import State, steps_in_order
 from anchor_beam.session.edits import SetHole, SetValue
 from support.desk import LEFT_BUTTON, Desk
-from support.fit import choose, opened, pick, sign_until, with_card
+from support.fit import choose, opened, pick, sign_until, with_card, write
 
 HARROW = 2  # its place in the team
 
@@ -325,6 +325,23 @@ def test_no_step_of_any_card_is_wider_than_its_column_or_higher_than_the_window_
             assert large.layout().minimumHeightForWidth(large.width()) <= large.height(), each.step.id
             assert upper.widget().minimumSizeHint().width() <= upper.viewport().width(), each.step.id
         page.at_car.hide()
+
+
+def test_a_reading_in_other_units_is_short_at_rest_whole_for_who_edits_and_stays_what_it_was(
+    desk: Desk, fit: FitPage
+) -> None:
+    with_card(desk, fit)
+    pick(desk, fit, "read")
+    field = fit.step.checks.fields["R1.left"].edit
+    write(desk, field, "352", enter=True)
+    desk.workshop.toggle_units()
+    fit.steps.rows.setFocus()
+    desk.settle()
+    assert field.text() == "13.86"
+    field.setFocus()
+    assert field.text() == "13.858268" and field.selectedText() == field.text()
+    fit.steps.rows.setFocus()
+    assert field.text() == "13.86" and fit.hand.card.values["R1.left"].value == 0.352
 
 
 def test_what_a_small_window_cannot_show_at_the_car_is_reached_by_keys(desk: Desk, fit: FitPage) -> None:

@@ -23,7 +23,7 @@ from anchor_beam.drawings.shapes import (
 )
 from anchor_beam.immutable import immutable
 
-TITLE = "as you lie under it: the car's left is on your right; holes count from the tip"
+TITLE = "as you lie under it; holes count from the tip"
 ROOM, BESIDE = 0.12, 0.17  # m above and below, and on both sides of what is drawn
 RINGED = 0.045  # m around a hole that the step is about
 OFF_BAR, BETWEEN_ARMS = 0.05, 0.18  # m from the bar: what belongs to it, and where nothing else is drawn

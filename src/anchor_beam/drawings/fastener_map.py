@@ -11,7 +11,7 @@ from anchor_beam.drawings.shapes import XY, Align, Circle, Drawing, Item, Line, 
 from anchor_beam.immutable import immutable
 
 RADIUS = 0.028  # m of a mark
-TITLE = "as you lie under it: the car's left is on your right; ring in ring: started; full: final"
+TITLE = "as you lie under it; ring in ring: started; full: final"
 
 
 class Look(StrEnum):

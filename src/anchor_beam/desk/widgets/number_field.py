@@ -25,6 +25,7 @@ from anchor_beam.words import faults
 class _Edit(BenchLine):
     """Enter goes on, Escape restores."""
 
+    entered = Signal()
     escaped = Signal()
     left = Signal()
     wrong = False  # whether what stands there was refused
@@ -48,6 +49,7 @@ class _Edit(BenchLine):
     def focusInEvent(self, event: QFocusEvent) -> None:
         """Typing replaces what stands there; a click would put its caret into it after this."""
         super().focusInEvent(event)
+        self.entered.emit()
         self.selectAll()
         if event.reason() == Qt.FocusReason.MouseFocusReason:
             QTimer.singleShot(0, self, self.selectAll)
@@ -99,6 +101,7 @@ class NumberField(QWidget):
         line.addWidget(self.edit)
         line.addWidget(self.unit)
         self.edit.returnPressed.connect(self._enter)
+        self.edit.entered.connect(self.refresh)
         self.edit.escaped.connect(self.restore)
         self.edit.left.connect(self._leave)
 
@@ -109,12 +112,12 @@ class NumberField(QWidget):
             self.restore()
 
     def restore(self) -> None:
-        """The number as it is kept, else what stands in for it."""
+        """The number as it is kept, with all its digits for who is about to edit it; else what stands in for it."""
         self._complain("")
         kept, units = self._keeper.kept(), self.bridge.units
         tone, text, about = Tone.GRAB, "", self._about
         if kept is not None:
-            text = for_editing(kept.value, self.kind, units).number
+            text = (for_editing if self.edit.hasFocus() else at_a_glance)(kept.value, self.kind, units).number
             about = f"{about}\nAs typed: {kept.typed}" if kept.typed else about
         elif (found := self._keeper.stand_in()) is not None:
             text, tone = at_a_glance(found, self.kind, units).number, Tone.SOFT
@@ -156,6 +159,8 @@ class NumberField(QWidget):
     def _leave(self) -> None:
         if self.edit.isModified():
             self.commit()
+        elif not self.edit.wrong:
+            self.restore()
 
     def _refuse(self, problem: AnchorBeamError) -> bool:
         self.edit.setModified(False)

@@ -156,7 +156,10 @@ class CheckFields(QWidget):
         rule.setFont(self._font(Size.SMALL))
         rule.setStyleSheet(in_tone(Tone.SOFT))
         rule.setWordWrap(True)
-        head.addWidget(rule, stretch=1)
+        if self._times == 1.0:
+            head.addWidget(rule, stretch=1)
+        else:  # a line of its own: names and fields are wide
+            head.addStretch()
         column.addLayout(head)
         if len(check.places) > MOST_BESIDE:
             head = QHBoxLayout()
@@ -189,6 +192,8 @@ class CheckFields(QWidget):
         self._verdicts[check.key].setFont(self._font())
         self._verdicts[check.key].setFixedWidth(px(round(52 * self._times)))
         head.addWidget(self._verdicts[check.key])
+        if self._times > 1.0:
+            column.addWidget(rule)
         how = Label(f"{check.how} {f'Alone: {check.solo}' if check.solo else ''}".strip())
         how.setWordWrap(True)
         how.setFont(self._font(Size.SMALL))

@@ -21,7 +21,6 @@ from anchor_beam.drawings.shapes import Size
 from anchor_beam.errors import AnchorBeamError, InputError
 from anchor_beam.fitting.gather import Group, Needed, baskets, needed
 from anchor_beam.immutable import immutable
-from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.parse import parse
 from anchor_beam.words import faults
@@ -59,7 +58,6 @@ class GatherBoard(ScrolledBoard):
         self._more.setInterval(BREATH)
         self._more.timeout.connect(lambda: self._show() if self.isVisible() else None)
         hand.tell(self, self._show)
-        bridge.listen(self, to=Part.UNITS, then=self._show)
         self._show()
 
     def _adding(self) -> QHBoxLayout:

@@ -28,7 +28,6 @@ from anchor_beam.fitting.bushings import CARE
 from anchor_beam.fitting.fasteners import How
 from anchor_beam.fitting.ledger import Due, Row, due, is_driven, rows, torque_entry
 from anchor_beam.immutable import immutable
-from anchor_beam.session.workshop import Part
 from anchor_beam.units.kinds import Kind
 from anchor_beam.units.parse import parse
 from anchor_beam.units.show import show
@@ -61,7 +60,6 @@ class LedgerBoard(ScrolledBoard):
         self.column.addLayout(self._dates)
         self.fasteners: dict[str, _Line] = {}
         hand.tell(self, self._show)
-        bridge.listen(self, to=Part.UNITS, then=self._show)
 
     def _wrench(self) -> QHBoxLayout:
         """What a torque wrench must be set to with an extension on it."""

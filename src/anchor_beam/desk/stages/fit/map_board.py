@@ -19,7 +19,6 @@ from anchor_beam.drawings.fastener_map import fastener_map, marks_at
 from anchor_beam.drawings.shapes import XY, Drawing
 from anchor_beam.figures.shown_step import map_marks, shown_on_card
 from anchor_beam.fitting.fastener_map import spots
-from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import NO_BAR_TO_SHOW, put_back_left
 
 EMPTY = Drawing((), (0.0, 0.0), (1.0, 1.0), "", to_scale=False)
@@ -73,7 +72,6 @@ class MapBoard(QWidget):
         column.addLayout(held)
         column.addLayout(below, stretch=4)
         hand.tell(self, self._show)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _show(self) -> None:
         card, view, shown = self._hand.card, self._hand.view, self._bridge.picture

@@ -65,7 +65,7 @@ class FitPage(Split):
         self.step.left.connect(self.steps.rows.setFocus)
         self.hand.changed.connect(self._fill)
         self._fill()  # the panel may be folded away, so it is the page that listens
-        bridge.listen(self, to=Part.CAR | Part.SETTING, then=self.hand.refresh)
+        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self.hand.refresh)  # which tells every view
         bridge.listen(self, to=Part.READINGS, then=self.hand.keep_up)
         self.panel.made.connect(self.steps.rows.setFocus)
         self.panel.wants_large.connect(self.show_large)

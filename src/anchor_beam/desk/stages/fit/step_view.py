@@ -30,7 +30,6 @@ from anchor_beam.fitting.card import CardStep, State, cautions_of, short
 from anchor_beam.fitting.fasteners import FASTENERS, STOP, WONT_MOVE
 from anchor_beam.fitting.for_car import for_car
 from anchor_beam.fitting.step import Deed, Tag
-from anchor_beam.session.workshop import Part
 from anchor_beam.words.fitting import BY_HAND, KEPT_WITH, TO_CAR, clock_of, from_to, rests_until, signed, why_here
 
 
@@ -94,7 +93,6 @@ class StepView(QWidget):
         whole.addLayout(foot)
         hand.tell(self, self._show)
         hand.note_wanted.connect(self.note.setFocus)
-        bridge.listen(self, to=Part.CAR | Part.SETTING | Part.UNITS, then=self._show)
 
     def _foot(self) -> QVBoxLayout:
         px = self._bridge.theme.px

@@ -70,7 +70,7 @@ class TemplateBoard(QWidget):
             both.addWidget(view, stretch=1)
         row.addLayout(both, stretch=1)
         hand.tell(self, self._show)
-        bridge.listen(self, to=Part.READINGS | Part.UNITS, then=self._show)
+        bridge.listen(self, to=Part.READINGS, then=self._show)
         self._show()
 
     def _entries(self, axle: Axle | None, key: str) -> QWidget:
