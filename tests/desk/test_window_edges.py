@@ -16,10 +16,13 @@ from anchor_beam.core.grip.driving import Phase
 from anchor_beam.core.grip.limit import limits
 from anchor_beam.core.sides import Axle
 from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, wicken_estate
+from anchor_beam.desk.drawing.lettering import Lettering
+from anchor_beam.documents.places import read
 from anchor_beam.documents.records import CarFile
+from anchor_beam.drawings.shapes import Align, Size
 from anchor_beam.figures.results import both_turns, results
 from anchor_beam.figures.window_edges import window_edges
-from anchor_beam.session.edits import SetWindow
+from anchor_beam.session.edits import CompareWith, SaveSetting, SetValue, SetWindow
 from support.desk import Desk
 
 Pair = tuple[WheelBar, WheelBar]
@@ -104,3 +107,30 @@ def test_the_ladder_says_which_bar_would_reach_the_window(desk: Desk) -> None:
     desk.press(Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
     desk.rest()
     assert page.ladder.accessibleName() == "ladder: what the holes can reach"
+
+
+@pytest.mark.parametrize("stiffer", [0.6, 1.6])
+def test_the_name_of_the_reference_stays_on_the_ladder(desk: Desk, monkeypatch, stiffer: float) -> None:
+    name = "as it came from the last owner, links long"
+    page, ladder = desk.stage("Bars"), desk.window.page("Bars").ladder
+    desk.bridge.ask_or_complain(SaveSetting(name))
+    desk.bridge.ask_or_complain(CompareWith(name))
+    od = read(desk.picture.file, "bench.rear.bar.od").value
+    desk.bridge.ask_or_complain(SetValue("bench.rear.bar.od", od * stiffer))
+    desk.rest()
+    assert page.ladder is ladder
+    written: list[tuple[float, str, Align]] = []
+    write = Lettering.write
+
+    def noted(
+        self: Lettering, x: float, y: float, text: str, *how: object, align: Align = Align.LEFT, **more: object
+    ) -> float:
+        written.append((x, text, align))
+        return write(self, x, y, text, *how, align=align, **more)
+
+    monkeypatch.setattr(Lettering, "write", noted)
+    ladder.grab()
+    ((at, text, align),) = [each for each in written if each[1][:10] == name[:10]]
+    wide = desk.bridge.theme.metrics(Size.SMALL).horizontalAdvance(text)
+    left = at if align is Align.LEFT else at - wide
+    assert left >= 0.0 and left + wide <= ladder.width() + 1.0

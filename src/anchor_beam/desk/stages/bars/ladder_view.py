@@ -235,8 +235,10 @@ class LadderView(QWidget):
         lettering, name, gap = Lettering(painter, self._theme), shown.file.reference, self._theme.px(7)
         now = shown.now.rear_share
         right = now is None or now <= shown.reference.rear_share  # beside its line, away from the rung of now
-        if x + gap + lettering.width(name, Size.SMALL) > self.width():
-            right = False
+        wide, rooms = lettering.width(name, Size.SMALL), {True: self.width() - x - gap, False: x - gap}
+        if wide > rooms[right]:  # the other side, or the wider one
+            right = not right if wide <= rooms[not right] else rooms[True] >= rooms[False]
+        name = lettering.fitted(name, Size.SMALL, rooms[right])
         at, align = (x + gap, Align.LEFT) if right else (x - gap, Align.RIGHT)
         lettering.write(at, self._base - self._theme.px(46), name, Size.SMALL, Tone.SOFT, align=align)
 
