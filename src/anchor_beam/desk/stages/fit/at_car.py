@@ -7,7 +7,7 @@ from datetime import UTC, datetime, timedelta
 
 from PySide6.QtCore import QElapsedTimer, QEvent, QObject, Qt, QTimer, Signal
 from PySide6.QtGui import QFont, QHideEvent, QKeyEvent
-from PySide6.QtWidgets import QApplication, QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.check_fields import CheckFields
@@ -135,14 +135,11 @@ class AtCar(QFrame):
         self.scrolled.setWidgetResizable(True)
         self.scrolled.setFrameShape(QFrame.Shape.NoFrame)
         self.scrolled.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        app = QApplication.instance()
-        assert isinstance(app, QApplication)
-        app.focusChanged.connect(self._keep_in_sight)
+        self.values.entered.connect(self._keep_in_sight)
         return self.scrolled
 
-    def _keep_in_sight(self, _before: QWidget | None, field: QWidget | None) -> None:
-        if field is not None and self.values.isAncestorOf(field):
-            self.scrolled.ensureWidgetVisible(field)
+    def _keep_in_sight(self, key: str) -> None:
+        self.scrolled.ensureWidgetVisible(self.values.fields[key])
 
     def _larger(self, times: float) -> QFont:
         font = QFont(self._bridge.theme.font(Size.LARGE))

@@ -58,6 +58,7 @@ class CheckFields(QWidget):
     """Made anew for each step. times: how much larger than usual it is written."""
 
     all_taken = Signal()  # Enter in the last field
+    entered = Signal(str)  # the caret is in the field of a key
 
     def __init__(self, bridge: Bridge, hand: InHand, times: float = 1.0) -> None:
         super().__init__()
@@ -183,6 +184,7 @@ class CheckFields(QWidget):
                 field.edit.setFont(self._font())
                 field.unit.setFont(self._font(Size.SMALL))
                 field.taken.connect(lambda key=key: self._go_on(key))
+                field.edit.entered.connect(lambda key=key: self.entered.emit(key))
                 self.fields[key] = field
                 where = Label(place)
                 where.setFont(self._font())
