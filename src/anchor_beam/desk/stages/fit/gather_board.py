@@ -11,7 +11,7 @@ from PySide6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.shell.files import Files
 from anchor_beam.desk.stages.fit.hand import InHand
-from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard, put_line
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box, fill
 from anchor_beam.desk.widgets.plain import Label
@@ -52,6 +52,7 @@ class GatherBoard(ScrolledBoard):
         self._grid.setColumnStretch(0, 1)
         self._heads = {group: self.label(group.upper(), soft=True) for group in Group}
         self._lines: dict[str, _Line] = {}
+        self._at: dict[str, int] = {}  # rows in which they stand
         self._keys: tuple[str, ...] = ()
         self._more = QTimer(self)
         self._more.setSingleShot(True)
@@ -115,6 +116,7 @@ class GatherBoard(ScrolledBoard):
         known = {each.key for each in found}
         for key in [key for key in self._lines if key not in known]:
             self._lines.pop(key).remove()
+            self._at.pop(key, None)
         new = [each for each in found if each.key not in self._lines]
         if not self._more.isActive():
             for each in new[:AT_ONCE]:
@@ -147,7 +149,10 @@ class GatherBoard(ScrolledBoard):
             line.sources.setText(", ".join(source_words(of.where, of.price, self._currency) for of in each.sources))
             with QSignalBlocker(line.there):
                 line.there.setCurrentText(each.got)
-            put_line(self._grid, row, line.cells)
+            if self._at.get(each.key) != row:  # to go there takes longer than all that changes in a line
+                self._at[each.key] = row
+                for column, cell in enumerate(line.cells):
+                    self._grid.addWidget(cell, row, column)
             row += 1
 
     def _line(self, each: Needed) -> _Line:

@@ -12,7 +12,7 @@ from anchor_beam.core.fastener.thread import thread
 from anchor_beam.core.fastener.torque import Strength, Surface, wrench_setting
 from anchor_beam.desk.bridge import Bridge
 from anchor_beam.desk.stages.fit.hand import InHand
-from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard, put_line
+from anchor_beam.desk.stages.fit.scrolled import ScrolledBoard
 from anchor_beam.desk.theme.theme import in_tone
 from anchor_beam.desk.widgets.bench_line import BenchLine
 from anchor_beam.desk.widgets.choice import Box
@@ -203,6 +203,7 @@ class _Line:
         self.surface.setFixedWidth(px(148))
         self.strength.setCurrentIndex(list(Strength).index(Strength.C88))
         self.surface.setCurrentIndex(list(Surface).index(Surface.ZINC))
+        self._row = -1  # in which it stands
         self._cells = (
             self.name,
             self.torque,
@@ -216,8 +217,11 @@ class _Line:
 
     def show_row(self, grid: QGridLayout, row: int, what: Row) -> None:
         fastener, units = what.fastener, self._bridge.units
-        put_line(grid, 2 * row, self._cells)
-        put_line(grid, 2 * row + 1, (self.about,), columns=len(HEADS))
+        if row != self._row:  # to go there takes longer than all that changes in a line
+            self._row = row
+            for column, cell in enumerate(self._cells):
+                grid.addWidget(cell, 2 * row, column)
+            grid.addWidget(self.about, 2 * row + 1, 0, 1, len(HEADS))
         self.name.setText(f"{'✓ ' if what.final else ''}{fastener.name}")
         how = str(How.FEEL) if what.why == How.FEEL else str(fastener.how)
         frees = f"; frees {fastener.frees}" if fastener.frees else ""

@@ -43,11 +43,3 @@ class ScrolledBoard(QScrollArea):
         if soft:
             label.setStyleSheet(in_tone(Tone.SOFT))
         return label
-
-
-def put_line(grid: QGridLayout, row: int, cells: tuple[QWidget, ...], *, columns: int = 1) -> None:
-    """Put a line there, unless it stands there already: to put it takes longer than all that changes in it."""
-    there = grid.itemAtPosition(row, 0)
-    if there is None or there.widget() is not cells[0]:
-        for column, cell in enumerate(cells):
-            grid.addWidget(cell, row, column, 1, columns)
