@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 import pytest
 from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QWidget
 
 from anchor_beam.core.car.bars import DISCONNECTED, WheelBar, bars
 from anchor_beam.core.car.batches import joined
@@ -19,7 +21,7 @@ from anchor_beam.demo.team import harrow_half_ton, sorrel_finch, wicken_estate
 from anchor_beam.desk.drawing.lettering import Lettering
 from anchor_beam.documents.places import read
 from anchor_beam.documents.records import CarFile
-from anchor_beam.drawings.shapes import Align, Size
+from anchor_beam.drawings.shapes import Size
 from anchor_beam.figures.results import both_turns, results
 from anchor_beam.figures.window_edges import window_edges
 from anchor_beam.session.edits import CompareWith, SaveSetting, SetValue, SetWindow
@@ -109,28 +111,45 @@ def test_the_ladder_says_which_bar_would_reach_the_window(desk: Desk) -> None:
     assert page.ladder.accessibleName() == "ladder: what the holes can reach"
 
 
+def written(view: QWidget, monkeypatch: pytest.MonkeyPatch) -> dict[str, tuple[float, float]]:
+    """What a view writes when it is painted, and from where to where [px]."""
+    found: dict[str, tuple[float, float]] = {}
+    write = Lettering.write
+
+    def noted(self: Lettering, x: float, y: float, text: str, *how: Any, **more: Any) -> float:
+        end = write(self, x, y, text, *how, **more)
+        size = how[0] if how else Size.SMALL
+        found[text] = (end - self.width(text, size, bold=more.get("bold", False)), end)
+        return end
+
+    with monkeypatch.context() as patched:
+        patched.setattr(Lettering, "write", noted)
+        view.grab()
+    return found
+
+
 @pytest.mark.parametrize("stiffer", [0.6, 1.6])
 def test_the_name_of_the_reference_stays_on_the_ladder(desk: Desk, monkeypatch, stiffer: float) -> None:
     name = "as it came from the last owner, links long"
-    page, ladder = desk.stage("Bars"), desk.window.page("Bars").ladder
     desk.bridge.ask_or_complain(SaveSetting(name))
     desk.bridge.ask_or_complain(CompareWith(name))
     od = read(desk.picture.file, "bench.rear.bar.od").value
     desk.bridge.ask_or_complain(SetValue("bench.rear.bar.od", od * stiffer))
+    ladder = desk.stage("Bars").ladder
     desk.rest()
-    assert page.ladder is ladder
-    written: list[tuple[float, str, Align]] = []
-    write = Lettering.write
+    ((left, right),) = (room for text, room in written(ladder, monkeypatch).items() if text[:10] == name[:10])
+    assert left >= 0.0 and right <= ladder.width() + 1.0
 
-    def noted(
-        self: Lettering, x: float, y: float, text: str, *how: object, align: Align = Align.LEFT, **more: object
-    ) -> float:
-        written.append((x, text, align))
-        return write(self, x, y, text, *how, align=align, **more)
 
-    monkeypatch.setattr(Lettering, "write", noted)
-    ladder.grab()
-    ((at, text, align),) = [each for each in written if each[1][:10] == name[:10]]
-    wide = desk.bridge.theme.metrics(Size.SMALL).horizontalAdvance(text)
-    left = at if align is Align.LEFT else at - wide
-    assert left >= 0.0 and left + wide <= ladder.width() + 1.0
+@pytest.mark.parametrize("window", [(-10.0, 10.0), (1.0, 6.0), (5.0, 6.0), (5.4, 5.6)])
+def test_the_words_of_the_window_stand_clear_of_those_of_the_rung(
+    open_desk, monkeypatch, window: tuple[float, float]
+) -> None:
+    desk: Desk = open_desk(cars=(wicken_estate(),))
+    desk.bridge.ask_or_complain(SetWindow(Phase.MIDDLE, window, desk.picture.file.car.roll_window))
+    ladder = desk.stage("Bars").ladder
+    desk.rest()
+    found = written(ladder, monkeypatch)
+    left, right = found["your window"]
+    rung = found["front hole 1, rear hole 1"]
+    assert (right <= rung[0] or rung[1] <= left) and left >= 0.0 and right <= ladder.width()

@@ -77,8 +77,9 @@ def test_scrap_links_may_leave_with_the_bar() -> None:
     moved = moved_to(CARD, "links-off", order.index("saddles-off"))
     assert [each.step for each in only_warned(steps_in_order(moved))] == ["saddles-off"]
     assert steps_in_order(moved)[order.index("saddles-off")].id == "links-off"
-    assert out_of_habit(CARD) == "" and "usually comes after" in out_of_habit(moved)
-    assert out_of_habit(moved.with_skipped("links-off", "they leave with the bar")) == ""
+    assert out_of_habit(CARD, "links-off") == "" and "usually comes after" in out_of_habit(moved, "links-off")
+    assert out_of_habit(moved, "centre") == ""  # said of the step that was moved, not again at every other one
+    assert out_of_habit(moved.with_skipped("links-off", "they leave with the bar"), "links-off") == ""
     with pytest.raises(InputError, match="a part that is missing now would strand the car"):
         moved_to(CARD, "saddles-off", 0)
 

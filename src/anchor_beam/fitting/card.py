@@ -211,12 +211,13 @@ def moved_to(card: JobCard, step: str, to: int) -> JobCard:
     return replace(card, order=tuple(each.id for each in found))
 
 
-def out_of_habit(card: JobCard) -> str:
-    """The first step still to do that now comes before one that usually comes first, with the reason; empty for none."""
+def out_of_habit(card: JobCard, step: str) -> str:
+    """Whether a step that was moved stands on the unusual side of another, with the reason; empty where it does not."""
     order = steps_in_order(card)
     by_id = {each.id: each for each in order}
     for early in only_warned(order):
-        if not {early.step, early.other} & {*card.done, *card.skipped}:
+        pair = {early.step, early.other}
+        if step in pair and not pair & {*card.done, *card.skipped}:
             return early_told(short(by_id[early.step].text), short(by_id[early.other].text), early.why)
     return ""
 

@@ -23,10 +23,8 @@ SLOWEST = 0.02 * GRAVITY  # where every car that stands is taken to be before it
 EXACT = 1e-5 * GRAVITY  # the width at which a bracket is closed
 LANES, LEAST_FAN, LARGEST_FAN = 768, 3, 24  # cars at once that cost hardly more than one; accelerations tried at once
 FEW = 64  # members of a car after an edit; more than that are draws or settings, which differ by more
-WIDER, A_LITTLE_WIDER = (
-    12.0,
-    2.0,
-)  # the fan after one that lies wholly before the event; where its end had not settled
+WIDER = 12.0  # the fan after one that lies wholly before the event
+A_LITTLE_WIDER = 2.0  # the same where its upper end had been tried, and had not settled
 AROUND_FEW, AROUND_MANY = 0.003, 0.12  # of an answer known from nearby, the width to either side that is tried first
 NEWTON_STEPS = 6  # from the pose foreseen: a car that needs more counts as fallen
 FROM_REST, TO_NEARBY = 15, 8  # to the lower end of the bracket
@@ -92,10 +90,8 @@ def _closed(
     most = 4 + math.ceil(math.log(highest / EXACT) / math.log(fan_size))  # more are for fans wholly before the event
     pose, at_low = at.pose, at.value
     at_high, known = np.zeros(size), np.zeros(size, dtype=bool)  # of the upper end, where it settles
-    beyond, fell = (
-        np.zeros(size, dtype=bool),
-        np.zeros(size, dtype=bool),
-    )  # fell: the upper end was tried, and did not settle
+    beyond = np.zeros(size, dtype=bool)
+    fell = np.zeros(size, dtype=bool)  # the upper end was tried, and did not settle
     members = np.repeat(np.arange(size), fan_size)
     fan, fan_goal, fan_along = ready.chosen(members), goal.chosen(members), longitudinal[members]
     each, part = np.arange(size), np.arange(1, fan_size + 1) / fan_size

@@ -80,10 +80,8 @@ def newton(
     A car that goes round in a circle, a wheel lifting and landing in turn, is not waited for.
     """
     best, least, stable = pose, np.full(lateral.shape, np.inf), np.ones(lateral.shape, dtype=bool)
-    halved, idle = (
-        least,
-        np.zeros(lateral.shape),
-    )  # what is left over, halved again and again; steps since that was last done
+    halved = least  # what is left over, halved again and again
+    idle = np.zeros(lateral.shape)  # steps since that was last done
     with np.errstate(all="ignore"):  # a car that falls over runs into infinity, and is reported as not settled
         for _ in range(steps):
             system = linearise(ready, pose, lateral, longitudinal, lift)

@@ -139,9 +139,7 @@ class Window(QMainWindow):
             return
         waiting = [stage.name for stage in STAGES if stage.name not in self.built]
         resting = self.bridge.at_rest and QApplication.mouseButtons() == Qt.MouseButton.NoButton
-        rested = (
-            resting and self._touches == self.bridge.touches
-        )  # since the last look: what was shown is painted by now
+        rested = resting and self._touches == self.bridge.touches  # what was shown at the last look is painted by now
         self._touches = self.bridge.touches if resting else None
         if not rested:
             return

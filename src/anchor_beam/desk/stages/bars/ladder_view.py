@@ -178,7 +178,11 @@ class LadderView(QWidget):
         if self._looked in (self._ladder.present, -1):  # else the words of the rung that is looked at stand there
             pen, words = Lettering(painter, self._theme), "your window"
             half = pen.width(words, Size.SMALL) / 2 + self._theme.px(14)
-            at = max(half, min((left + right) / 2, self.width() - half))
+            taken = self._present_words(self._ladder)
+            # in the middle, at an end, else beside the words of the rung that is on the bench
+            places = [(left + right) / 2, right - half, left + half, taken[1] + half, taken[0] - half]
+            inside = [max(half, min(at, self.width() - half)) for at in places]
+            at = next((at for at in inside if at + half <= taken[0] or at - half >= taken[1]), inside[0])
             pen.write(at, top + self._theme.px(14), words, Size.SMALL, Tone.SOFT, align=Align.CENTRE)
 
     def _left_out(self) -> str:
@@ -258,10 +262,21 @@ class LadderView(QWidget):
             words = f"{setting_words(rung.front, rung.rear)}:  {self._change(rung)}"
             self._rung_words(painter, rung, self._base - px(90), words, Tone.GRAB)
 
-    def _rung_words(self, painter: QPainter, rung: Rung, y: float, words: str, tone: Tone) -> None:
-        painter.setFont(self._theme.font(Size.SMALL, bold=True))
-        half = painter.fontMetrics().horizontalAdvance(words) / 2 + self._theme.px(8)
+    def _room_of(self, rung: Rung, words: str) -> tuple[float, float]:
+        """From where to where the words of a rung stand [px]."""
+        half = self._theme.metrics(Size.SMALL, bold=True).horizontalAdvance(words) / 2 + self._theme.px(8)
         x = max(half, min(self._x(rung.rear_share), self.width() - half))
+        return x - half, x + half
+
+    def _present_words(self, found: Ladder) -> tuple[float, float]:
+        """The same of the rung on the bench; nowhere where there is none."""
+        if not 0 <= found.present < len(found.rungs):
+            return math.inf, -math.inf
+        rung = found.rungs[found.present]
+        return self._room_of(rung, setting_words(rung.front, rung.rear))
+
+    def _rung_words(self, painter: QPainter, rung: Rung, y: float, words: str, tone: Tone) -> None:
+        x = sum(self._room_of(rung, words)) / 2
         Lettering(painter, self._theme).write(x, y, words, Size.SMALL, tone, align=Align.CENTRE, bold=True)
 
     def _change(self, rung: Rung) -> str:

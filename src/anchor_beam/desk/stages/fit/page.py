@@ -49,7 +49,7 @@ class FitPage(Split):
         self.empty = Label(NO_CARD)
         self.step = StepView(bridge, files, self.hand)
         self.at_car: AtCar | None = None
-        self._unread = list(JobKind)
+        self._unread = list(JobKind)  # whose files nobody needed yet
         views: dict[str, Callable[[], QWidget]] = {
             "the card": self._card, "torques": lambda: LedgerBoard(bridge, self.hand),
             "fasteners": lambda: MapBoard(bridge, self.hand), "found": lambda: FoundBoard(bridge, self.hand),
@@ -124,13 +124,13 @@ class FitPage(Split):
         to = order.index(step) + by
         if 0 <= to < len(order):
             try:
-                more = out_of_habit(moved_to(card, step, to))
-            except InputError as problem:
-                self._bridge.complain(problem)
+                after = moved_to(card, step, to)
+            except InputError as refused:
+                self._bridge.complain(refused)
                 return
-            wrong = self.hand.change(lambda each: moved_to(each, step, to), "Step moved", more)
-            if wrong is not None:
-                self._bridge.complain(wrong)
+            problem = self.hand.change(lambda _card: after, "Step moved", out_of_habit(after, step))
+            if problem is not None:
+                self._bridge.complain(problem)
 
     def show_large(self) -> None:
         """The step in hand alone, to be read from two metres."""
